@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from typing import Any
+from typing import Any, Literal
 
 from buildup.drawing.checks import check_point
 from buildup.drawing.itemtypes import Outline
@@ -16,8 +16,11 @@ from buildup.edits.items.placing import Placing
 from buildup.edits.items.repeating import Repeating
 from buildup.edits.items.targets import SelectionBox, taken_again
 from buildup.errors import Refusal
+from buildup.following.fields import Field
+from buildup.following.values import worked
 from buildup.forms.draftpegs import CopyPeg
 from buildup.forms.symmetry.copies import images_of
+from buildup.formulas.kinds import Kind
 from buildup.geometry.boxes import Box
 from buildup.messages import message, refusal
 from buildup.repainting import MOST_EXACT, NOTHING, Moved, Repaint, preview, previewed
@@ -32,6 +35,8 @@ from buildup.view.selection import (
     standing_told,
 )
 from buildup.view.symmetrymarks import matrix_of
+
+FieldKind = Literal["length", "angle", "percentage", "number"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -206,3 +211,20 @@ def anchors_within(drawing: Drawing, start: complex, end: complex) -> tuple[Anch
         for i, a in enumerate(path.anchors)
         if any(area.has(image(a.at)) for image in images)
     )
+
+
+def typed_value(drawing: Drawing, text: str, *, unit: str, kind: FieldKind) -> float:
+    """What a typed formula comes to in a field of which nothing stays bound.
+
+    Args:
+        drawing: whose measures it may name.
+        text: the formula.
+        unit: in which lengths without a unit are typed.
+        kind: what the field is of; a percentage comes in hundredths.
+
+    Raises:
+        Refusal: `bad_formula`.
+
+    """
+    field = Field("The field", Kind(kind), 100.0 if kind == "percentage" else 1.0)
+    return field.number(worked(drawing, (text,)).of(text, unit=unit), unit=unit)

@@ -37,6 +37,7 @@ from buildup.timeline import Follows, StepName, Timeline
 from buildup.troublespots import trouble_spots
 from buildup.view.balancemarks import balance_mark
 from buildup.view.finding import alike, pile, within
+from buildup.view.measuretable import formula_words, measure_table
 from buildup.view.regionmarks import regions_at, sweep_marks
 from buildup.view.sampling import sampled
 from buildup.view.selection import ALL, FrameBox, ViewRequest, selection
@@ -130,6 +131,11 @@ class Session:
             "harmonies": lambda q: harmonies(colour_facts(q["colour"], q["colour"]).hex),
             "palette": lambda q: read_palette(q["text"]),
             "written": lambda q: written_palette(self._shown.sheet.swatches, q["kind"]),
+            "measures": lambda q: measure_table(self._shown),
+            "formula-words": lambda q: formula_words(self._shown),
+            "formula": lambda q: host.typed_value(
+                self._shown, q["text"], unit=q["unit"], kind=q["field"]
+            ),
             "read": self._read,
             "aim": self._aim,
             "warm": lambda q: self._field.update(self._shown, most=q["most"]),

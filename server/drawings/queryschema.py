@@ -8,7 +8,7 @@ from buildup.forms.matching.tracedarea import MOST_POINTS
 from buildup.forms.sweepable import LARGEST_GAP
 from buildup.forms.symmetry.axes import Axis
 from buildup.forms.troubles import Limits
-from buildup.host import PegDrag
+from buildup.host import FieldKind, PegDrag
 from buildup.snapping.cues import Aim
 from buildup.view.finding import Likeness
 from buildup.view.selection import FrameBox, ViewRequest
@@ -166,6 +166,22 @@ class TroublesIn(ItemsIn):
 
     limits: Limits = Limits()
     """From where on a place is trouble."""
+
+
+class FormulaIn(Schema):
+    """A formula that is typed into a field of which nothing stays bound."""
+
+    text: str
+    unit: str
+    """In which lengths without a unit are typed."""
+    field: FieldKind
+    """What the field is of."""
+
+
+class FormulaValue(Schema):
+    """What a formula comes to, in the field's own unit; a length in sheet units."""
+
+    value: float
 
 
 class Copied(Schema):

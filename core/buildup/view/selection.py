@@ -17,6 +17,7 @@ from buildup.shapes.registry import dials_of, shape_kind
 from buildup.view.anchormarks import AnchorMark, anchor_marks
 from buildup.view.curves import CurveReading, check_step, curve_readings
 from buildup.view.drawables import Point, as_point
+from buildup.view.measuretable import FollowMark, follow_marks
 from buildup.view.paintmarks import GradientMark, gradient_marks, miter_marks, starting_style
 
 MOST_MARKS = 1_000
@@ -144,6 +145,8 @@ class Selection:
     """Corners at which a miter is cut off."""
     style: Style | None = None
     """How new items are painted like these; None: nothing of them is painted."""
+    follows: tuple[FollowMark, ...] = ()
+    """Their numbers that follow formulas."""
 
 
 def selection(
@@ -170,6 +173,7 @@ def selection(
         gradients=tuple(gradient_marks(drawing, items)),
         miters=miter_marks(drawing, items),
         style=starting_style(drawing, items),
+        follows=follow_marks(drawing, items),
     )
     if shows.curves is not None:
         check_step(shows.curves)

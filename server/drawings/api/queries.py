@@ -14,6 +14,12 @@ from buildup.view.anchormarks import AnchorMark
 from buildup.view.balancemarks import BalanceMark, balance_mark
 from buildup.view.finding import ItemAtPoint, alike, pile
 from buildup.view.finding import within as within_box
+from buildup.view.measuretable import (
+    FormulaWord,
+    MeasureTable,
+    formula_words,
+    measure_table,
+)
 from buildup.view.regionmarks import SweepMarks, regions_at, sweep_marks
 from buildup.view.sampling import Sample, sampled
 from buildup.view.selection import Selection, selection
@@ -31,6 +37,8 @@ from drawings.queryschema import (
     BalanceIn,
     BoxIn,
     Copied,
+    FormulaIn,
+    FormulaValue,
     ItemsIn,
     PaletteIn,
     PileIn,
@@ -150,6 +158,25 @@ def find_trouble_spots(request: HttpRequest, drawing: int, body: TroublesIn) -> 
     value = value_now(request, drawing)[1]
     with reporting_to(InteractiveBudget(MOST_ON_SERVER)):
         return trouble_spots(value, body.items, body.limits)
+
+
+@router.post("/drawings/{drawing}/queries/measures", response=MeasureTable)
+def list_measures(request: HttpRequest, drawing: int) -> MeasureTable:
+    """The measures of a drawing, what each comes to, and what follows it."""
+    return measure_table(value_now(request, drawing)[1])
+
+
+@router.post("/drawings/{drawing}/queries/formula-words", response=list[FormulaWord])
+def list_formula_words(request: HttpRequest, drawing: int) -> list[FormulaWord]:
+    """What a formula of a drawing can name."""
+    return list(formula_words(value_now(request, drawing)[1]))
+
+
+@router.post("/drawings/{drawing}/queries/formula-value", response=FormulaValue)
+def evaluate_formula(request: HttpRequest, drawing: int, body: FormulaIn) -> FormulaValue:
+    """What a formula comes to in a field of which nothing stays bound."""
+    value = value_now(request, drawing)[1]
+    return FormulaValue(value=host.typed_value(value, body.text, unit=body.unit, kind=body.field))
 
 
 @router.post("/drawings/{drawing}/queries/clipboard", response=Copied)

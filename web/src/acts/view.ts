@@ -269,6 +269,7 @@ const WORDS: Record<Leaf, string> = {
   Colours: "swatches palette styles",
   Profile: "curvature graph trouble spots",
   Shelf: "library symbols assets trays presets",
+  Measures: "variables parameters formulas named values sizes sets",
   History: "steps undo versions",
 };
 export const DOCK = acts(

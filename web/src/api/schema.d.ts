@@ -1300,6 +1300,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/drawings/{drawing}/queries/measures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * List Measures
+         * @description The measures of a drawing, what each comes to, and what follows it.
+         */
+        post: operations["list_measures"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/drawings/{drawing}/queries/formula-words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * List Formula Words
+         * @description What a formula of a drawing can name.
+         */
+        post: operations["list_formula_words"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/drawings/{drawing}/queries/formula-value": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Evaluate Formula
+         * @description What a formula comes to in a field of which nothing stays bound.
+         */
+        post: operations["evaluate_formula"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/drawings/{drawing}/queries/clipboard": {
         parameters: {
             query?: never;
@@ -1812,6 +1872,11 @@ export interface components {
              * @default 4
              */
             radius?: number;
+            /**
+             * Follows
+             * @default []
+             */
+            follows?: components["schemas"]["Follow"][];
         };
         /**
          * DialFacts
@@ -1859,6 +1924,11 @@ export interface components {
              * @default 4
              */
             radius?: number;
+            /**
+             * Follows
+             * @default []
+             */
+            follows?: components["schemas"]["Follow"][];
         };
         /**
          * Finish
@@ -1886,6 +1956,23 @@ export interface components {
              * @default []
              */
             effects?: (components["schemas"]["Blur"] | components["schemas"]["Feather"] | components["schemas"]["Shadow"] | components["schemas"]["Glow"])[];
+        };
+        /**
+         * Follow
+         * @description A number that follows a formula; what the formula came to last stands in the number itself.
+         *
+         *     Args:
+         *         field: which number, told from the value that holds this: `width`, `dials.radius`.
+         *         formula: what it follows, as it was typed.
+         *         unit: in which lengths without a unit were typed.
+         */
+        Follow: {
+            /** Field */
+            field: string;
+            /** Formula */
+            formula: string;
+            /** Unit */
+            unit: string;
         };
         /**
          * Glow
@@ -1918,6 +2005,11 @@ export interface components {
              * @default 0.9
              */
             opacity?: number;
+            /**
+             * Follows
+             * @default []
+             */
+            follows?: components["schemas"]["Follow"][];
         };
         /**
          * Gradient
@@ -2059,6 +2151,11 @@ export interface components {
              * @default 0.45
              */
             opacity?: number;
+            /**
+             * Follows
+             * @default []
+             */
+            follows?: components["schemas"]["Follow"][];
         };
         /**
          * ShapeFacts
@@ -2114,6 +2211,11 @@ export interface components {
              * @default 1
              */
             opacity?: number;
+            /**
+             * Follows
+             * @default []
+             */
+            follows?: components["schemas"]["Follow"][];
         };
         /**
          * Stroke
@@ -2186,6 +2288,11 @@ export interface components {
              * @default 1
              */
             opacity?: number;
+            /**
+             * Follows
+             * @default []
+             */
+            follows?: components["schemas"]["Follow"][];
         };
         /**
          * Style
@@ -2218,7 +2325,8 @@ export interface components {
              *         "dash_from": 0,
              *         "dash_fit": false,
              *         "placing": "centred",
-             *         "opacity": 1
+             *         "opacity": 1,
+             *         "follows": []
              *       }
              *     ]
              */
@@ -2416,6 +2524,11 @@ export interface components {
              * @default false
              */
             locked?: boolean;
+            /**
+             * Follows
+             * @default []
+             */
+            follows?: components["schemas"]["Follow"][];
         };
         /**
          * ImportedDrawings
@@ -2426,6 +2539,53 @@ export interface components {
             cards: components["schemas"]["Card"][];
             /** Said */
             said: string;
+        };
+        /**
+         * Measure
+         * @description A value under a name.
+         *
+         *     Args:
+         *         id: stable, made by whoever adds it.
+         *         name: as formulas name it.
+         *         formula: what it comes to, as it was typed.
+         *         unit: in which lengths without a unit were typed.
+         *         note: what it is for.
+         */
+        Measure: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Formula */
+            formula: string;
+            /**
+             * Unit
+             * @default mm
+             */
+            unit?: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
+        /**
+         * MeasureSet
+         * @description A column of values: the formulas of those measures that differ in it, by their ids.
+         */
+        MeasureSet: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Formulas
+             * @default []
+             */
+            formulas?: [
+                string,
+                string
+            ][];
         };
         /**
          * Reference
@@ -2493,7 +2653,10 @@ export interface components {
          * @description The area that is sent out, and what helps to draw on it.
          *
          *     Size in sheet units, the unit it is measured in, its colour; guides, grid, references; colours
-         *     and styles that are saved.
+         *     and styles that are saved; measures, their sets, and the id of the set that is shown.
+         *
+         *     `parametric` says that something in the drawing follows a formula, or did: what follows is
+         *     looked for only then.
          */
         Sheet: {
             /**
@@ -2549,6 +2712,28 @@ export interface components {
              * @default []
              */
             styles?: components["schemas"]["SavedStyle"][];
+            /**
+             * Measures
+             * @default []
+             */
+            measures?: components["schemas"]["Measure"][];
+            /**
+             * Measure Sets
+             * @default []
+             */
+            measure_sets?: components["schemas"]["MeasureSet"][];
+            /** Measure Set */
+            measure_set?: string | null;
+            /**
+             * Parametric
+             * @default false
+             */
+            parametric?: boolean;
+            /**
+             * Follows
+             * @default []
+             */
+            follows?: components["schemas"]["Follow"][];
         };
         /**
          * Swatch
@@ -3579,6 +3764,7 @@ export interface components {
              *           "dash_fit": false,
              *           "dash_from": 0,
              *           "dashes": [],
+             *           "follows": [],
              *           "join": "round",
              *           "miter_limit": 4,
              *           "opacity": 1,
@@ -3662,6 +3848,20 @@ export interface components {
                 string,
                 string
             ][];
+        };
+        /**
+         * FollowMark
+         * @description A number of a selected item that follows a formula.
+         */
+        FollowMark: {
+            /** Item */
+            item: string;
+            /** Path */
+            path: string;
+            /** Formula */
+            formula: string;
+            /** Problem */
+            problem: string;
         };
         /**
          * FrameBox
@@ -3768,6 +3968,18 @@ export interface components {
             continuity: "broken" | "tangent" | "curvature" | "rate";
         };
         /**
+         * LengthReading
+         * @description A length of the selected shape that can be typed.
+         */
+        LengthReading: {
+            /** Length */
+            length: string;
+            /** Label */
+            label: string;
+            /** Value */
+            value: number;
+        };
+        /**
          * LinkMark
          * @description What a linked copy follows.
          */
@@ -3776,18 +3988,6 @@ export interface components {
             entry: string;
             /** State */
             state: number;
-        };
-        /**
-         * MeasureReading
-         * @description A length of the selected shape that can be typed.
-         */
-        MeasureReading: {
-            /** Measure */
-            measure: string;
-            /** Label */
-            label: string;
-            /** Value */
-            value: number;
         };
         /**
          * Moved
@@ -4022,10 +4222,10 @@ export interface components {
             /** Dials */
             dials: components["schemas"]["DialReading"][];
             /**
-             * Measures
+             * Lengths
              * @default []
              */
-            measures?: components["schemas"]["MeasureReading"][];
+            lengths?: components["schemas"]["LengthReading"][];
             /** Tolerance */
             tolerance?: number | null;
             /**
@@ -4064,6 +4264,11 @@ export interface components {
                 number
             ][];
             style?: components["schemas"]["Style"] | null;
+            /**
+             * Follows
+             * @default []
+             */
+            follows?: components["schemas"]["FollowMark"][];
         };
         /**
          * Splice
@@ -4353,7 +4558,7 @@ export interface components {
          * Code
          * @enum {string}
          */
-        Code: "a_container" | "already_ends" | "already_outlines" | "anchor_there" | "bad_amount" | "bad_colour" | "bad_count" | "bad_dashes" | "bad_data" | "bad_effect" | "bad_export_settings" | "bad_gradient" | "bad_grid" | "bad_id" | "bad_length" | "bad_limits" | "bad_miter" | "bad_name" | "bad_number" | "bad_opacity" | "bad_outline" | "bad_palette" | "bad_picture" | "bad_plan" | "bad_radius" | "bad_reference" | "bad_request" | "bad_scale" | "bad_sheet" | "bad_shelf" | "bad_step" | "bad_stroke" | "bad_sweep" | "bad_text" | "bad_tolerance" | "bad_traced_area" | "bad_type" | "bad_unit" | "bad_width" | "broken_off" | "broken_picture" | "busy" | "cannot_close" | "closed_outline" | "database_unavailable" | "dial_out_of_range" | "ends_meet" | "entities" | "fonts_full" | "guide_exists" | "guide_runs_along" | "heavy_font" | "hidden_place" | "id_taken" | "in_itself" | "item_exists" | "key_taken" | "last_layer" | "layers_on_top" | "linked_item" | "locked_guide" | "locked_item" | "locked_out" | "long_ago" | "name_taken" | "no_anchors" | "no_assembly" | "no_corner" | "no_cutter" | "no_demo" | "no_draft" | "no_ends" | "no_extent" | "no_extremes" | "no_form" | "no_gradient" | "no_group" | "no_items" | "no_length" | "no_line" | "no_new_colour" | "no_offset" | "no_pairs" | "no_part" | "no_path" | "no_points" | "no_region" | "no_segment" | "no_size" | "no_stroke" | "no_symmetry" | "no_text" | "no_token" | "no_traced_area" | "not_a_container" | "not_a_font" | "not_a_layer" | "not_a_picture" | "not_a_shape" | "not_a_transform" | "not_alike" | "not_an_end" | "not_an_outline" | "not_closed" | "not_drawn_by_hand" | "not_dxf" | "not_hpgl" | "not_linked" | "not_on_a_seam" | "not_one_outline" | "not_pdf" | "not_signed_in" | "not_svg" | "not_symmetric" | "not_the_last" | "not_there" | "not_two" | "nothing_cut" | "nothing_drawn" | "nothing_left" | "nothing_misses" | "nothing_over" | "nothing_selected" | "nothing_to_cut" | "nothing_to_ease" | "nothing_to_match" | "nothing_to_redo" | "nothing_to_shorten" | "nothing_to_undo" | "nothing_touched" | "old_page" | "on_the_line" | "one_sided" | "outside_picture" | "picture_too_large" | "reference_exists" | "same_place" | "shelf_full" | "stale" | "stopped" | "storage_full" | "takes_long" | "text_along" | "too_entangled" | "too_far" | "too_few" | "too_few_anchors" | "too_harsh" | "too_large" | "too_long" | "too_many" | "too_many_anchors" | "too_many_dashes" | "too_many_files" | "too_many_guides" | "too_many_pixels" | "too_many_references" | "too_much" | "too_small" | "too_steep" | "turns_here" | "unforeseen" | "unknown_anchor" | "unknown_dial" | "unknown_drawing" | "unknown_entry" | "unknown_file" | "unknown_font" | "unknown_guide" | "unknown_host" | "unknown_item" | "unknown_picture" | "unknown_reference" | "unknown_shape" | "unknown_step" | "unknown_stop" | "unknown_stroke" | "unknown_style" | "unknown_swatch" | "unknown_version" | "unreadable" | "whole_already" | "whole_picture" | "wrong_sign_in";
+        Code: "a_container" | "already_ends" | "already_outlines" | "anchor_there" | "bad_amount" | "bad_colour" | "bad_count" | "bad_dashes" | "bad_data" | "bad_effect" | "bad_export_settings" | "bad_formula" | "bad_gradient" | "bad_grid" | "bad_id" | "bad_length" | "bad_limits" | "bad_measure_name" | "bad_measure_note" | "bad_miter" | "bad_name" | "bad_number" | "bad_opacity" | "bad_outline" | "bad_palette" | "bad_picture" | "bad_plan" | "bad_radius" | "bad_reference" | "bad_request" | "bad_scale" | "bad_sheet" | "bad_shelf" | "bad_step" | "bad_stroke" | "bad_sweep" | "bad_text" | "bad_tolerance" | "bad_traced_area" | "bad_type" | "bad_unit" | "bad_width" | "broken_off" | "broken_picture" | "busy" | "cannot_close" | "cannot_follow" | "closed_outline" | "database_unavailable" | "dial_out_of_range" | "ends_meet" | "entities" | "fonts_full" | "guide_exists" | "guide_runs_along" | "heavy_font" | "held_by_formula" | "hidden_place" | "id_taken" | "in_itself" | "item_exists" | "key_taken" | "last_layer" | "layers_on_top" | "linked_item" | "locked_guide" | "locked_item" | "locked_out" | "long_ago" | "measure_exists" | "measure_set_exists" | "name_taken" | "no_anchors" | "no_assembly" | "no_corner" | "no_cutter" | "no_demo" | "no_draft" | "no_ends" | "no_extent" | "no_extremes" | "no_form" | "no_gradient" | "no_group" | "no_items" | "no_length" | "no_line" | "no_new_colour" | "no_offset" | "no_pairs" | "no_part" | "no_path" | "no_points" | "no_region" | "no_segment" | "no_size" | "no_stroke" | "no_symmetry" | "no_text" | "no_token" | "no_traced_area" | "not_a_container" | "not_a_font" | "not_a_layer" | "not_a_picture" | "not_a_shape" | "not_a_transform" | "not_alike" | "not_an_end" | "not_an_outline" | "not_closed" | "not_drawn_by_hand" | "not_dxf" | "not_hpgl" | "not_linked" | "not_on_a_seam" | "not_one_outline" | "not_pdf" | "not_signed_in" | "not_svg" | "not_symmetric" | "not_the_last" | "not_there" | "not_two" | "nothing_cut" | "nothing_drawn" | "nothing_left" | "nothing_misses" | "nothing_over" | "nothing_selected" | "nothing_to_cut" | "nothing_to_ease" | "nothing_to_match" | "nothing_to_redo" | "nothing_to_shorten" | "nothing_to_undo" | "nothing_touched" | "old_page" | "on_the_line" | "one_sided" | "outside_picture" | "picture_too_large" | "reference_exists" | "same_place" | "shelf_full" | "stale" | "stopped" | "storage_full" | "takes_long" | "text_along" | "too_entangled" | "too_far" | "too_few" | "too_few_anchors" | "too_harsh" | "too_large" | "too_long" | "too_many" | "too_many_anchors" | "too_many_dashes" | "too_many_files" | "too_many_guides" | "too_many_measures" | "too_many_pixels" | "too_many_references" | "too_many_sets" | "too_much" | "too_small" | "too_steep" | "turns_here" | "unforeseen" | "unknown_anchor" | "unknown_dial" | "unknown_drawing" | "unknown_entry" | "unknown_file" | "unknown_font" | "unknown_guide" | "unknown_host" | "unknown_item" | "unknown_measure" | "unknown_measure_set" | "unknown_picture" | "unknown_reference" | "unknown_shape" | "unknown_step" | "unknown_stop" | "unknown_stroke" | "unknown_style" | "unknown_swatch" | "unknown_version" | "unreadable" | "whole_already" | "whole_picture" | "wrong_sign_in";
         /**
          * StaleAnswer
          * @description The drawing has moved on: what changed since.
@@ -4473,6 +4678,49 @@ export interface components {
             behind?: string | null;
         };
         /**
+         * AddMeasure
+         * @description Adds a measure.
+         */
+        AddMeasure: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "add_measure";
+            /** @description The new measure. */
+            measure: components["schemas"]["Measure"];
+            /**
+             * Targets
+             * @description Numbers that follow it from now on.
+             * @default []
+             */
+            targets?: [
+                string,
+                string
+            ][];
+        };
+        /**
+         * AddMeasureSet
+         * @description Adds a set of values, which begins as the one that is shown.
+         */
+        AddMeasureSet: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "add_measure_set";
+            /**
+             * Set
+             * @description Its id.
+             */
+            set: string;
+            /**
+             * Called
+             * @description Its name.
+             */
+            called: string;
+        };
+        /**
          * AddOutline
          * @description Adds a whole outline.
          */
@@ -4515,6 +4763,7 @@ export interface components {
              *           "dash_fit": false,
              *           "dash_from": 0,
              *           "dashes": [],
+             *           "follows": [],
              *           "join": "round",
              *           "miter_limit": 4,
              *           "opacity": 1,
@@ -4673,6 +4922,7 @@ export interface components {
              *           "dash_fit": false,
              *           "dash_from": 0,
              *           "dashes": [],
+             *           "follows": [],
              *           "join": "round",
              *           "miter_limit": 4,
              *           "opacity": 1,
@@ -4833,7 +5083,7 @@ export interface components {
             eased?: boolean;
         };
         /** AnyCommand */
-        AnyCommand: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["DeleteAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["DeleteSegment"] | components["schemas"]["SplitAtAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["SetStartPoint"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["BalanceHandles"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["SimplifyOutlines"] | components["schemas"]["SetTracedArea"] | components["schemas"]["TraceOutline"] | components["schemas"]["FitToReference"] | components["schemas"]["ShortenHandles"] | components["schemas"]["AddTransitionCurves"] | components["schemas"]["SmoothWithBrush"] | components["schemas"]["PullWithBrush"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["MakeSymmetric"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetMeasure"] | components["schemas"]["DragPeg"] | components["schemas"]["ConvertToOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["ConvertCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["DragShear"] | components["schemas"]["DragRotation"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["RotateItems"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["SetFillOpacity"] | components["schemas"]["AddStroke"] | components["schemas"]["DeleteStroke"] | components["schemas"]["OrderStroke"] | components["schemas"]["SetBlend"] | components["schemas"]["SetEffects"] | components["schemas"]["SetGradient"] | components["schemas"]["DragGradient"] | components["schemas"]["AddStop"] | components["schemas"]["DeleteStop"] | components["schemas"]["AddSwatches"] | components["schemas"]["SwatchesOfItems"] | components["schemas"]["SetSwatch"] | components["schemas"]["DeleteSwatches"] | components["schemas"]["ApplyStyle"] | components["schemas"]["SaveStyle"] | components["schemas"]["SetSavedStyle"] | components["schemas"]["DeleteItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["PlaceFromShelf"] | components["schemas"]["UpdateLinkedCopies"] | components["schemas"]["UnlinkItems"] | components["schemas"]["AddText"] | components["schemas"]["EditText"] | components["schemas"]["SetTextSetting"] | components["schemas"]["DragText"] | components["schemas"]["AlignText"] | components["schemas"]["BendText"] | components["schemas"]["PutTextOnPath"] | components["schemas"]["SetTextPath"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["SeparateItems"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetResult"] | components["schemas"]["DragOffset"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesToOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["DeleteGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["AddReference"] | components["schemas"]["DragReference"] | components["schemas"]["SetReference"] | components["schemas"]["DeleteReference"];
+        AnyCommand: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["DeleteAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["DeleteSegment"] | components["schemas"]["SplitAtAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["SetStartPoint"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["BalanceHandles"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["SimplifyOutlines"] | components["schemas"]["SetTracedArea"] | components["schemas"]["TraceOutline"] | components["schemas"]["FitToReference"] | components["schemas"]["ShortenHandles"] | components["schemas"]["AddTransitionCurves"] | components["schemas"]["SmoothWithBrush"] | components["schemas"]["PullWithBrush"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["MakeSymmetric"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetShapeLength"] | components["schemas"]["DragPeg"] | components["schemas"]["ConvertToOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["ConvertCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["DragShear"] | components["schemas"]["DragRotation"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["RotateItems"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["SetFillOpacity"] | components["schemas"]["AddStroke"] | components["schemas"]["DeleteStroke"] | components["schemas"]["OrderStroke"] | components["schemas"]["SetBlend"] | components["schemas"]["SetEffects"] | components["schemas"]["SetGradient"] | components["schemas"]["DragGradient"] | components["schemas"]["AddStop"] | components["schemas"]["DeleteStop"] | components["schemas"]["AddSwatches"] | components["schemas"]["SwatchesOfItems"] | components["schemas"]["SetSwatch"] | components["schemas"]["DeleteSwatches"] | components["schemas"]["ApplyStyle"] | components["schemas"]["SaveStyle"] | components["schemas"]["SetSavedStyle"] | components["schemas"]["DeleteItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["PlaceFromShelf"] | components["schemas"]["UpdateLinkedCopies"] | components["schemas"]["UnlinkItems"] | components["schemas"]["AddText"] | components["schemas"]["EditText"] | components["schemas"]["SetTextSetting"] | components["schemas"]["DragText"] | components["schemas"]["AlignText"] | components["schemas"]["BendText"] | components["schemas"]["PutTextOnPath"] | components["schemas"]["SetTextPath"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["SeparateItems"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetResult"] | components["schemas"]["DragOffset"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesToOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["DeleteGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["FollowFormula"] | components["schemas"]["AddMeasure"] | components["schemas"]["ChangeMeasure"] | components["schemas"]["DeleteMeasures"] | components["schemas"]["AddMeasureSet"] | components["schemas"]["ShowMeasureSet"] | components["schemas"]["RenameMeasureSet"] | components["schemas"]["DeleteMeasureSet"] | components["schemas"]["AddReference"] | components["schemas"]["DragReference"] | components["schemas"]["SetReference"] | components["schemas"]["DeleteReference"];
         /**
          * ApplyStyle
          * @description Paints items in a style, wherever its gradients were.
@@ -5055,6 +5305,42 @@ export interface components {
             spacing?: "even" | "nearer_first" | "nearer_last";
         };
         /**
+         * ChangeMeasure
+         * @description Changes a measure; what is None stays. A new name is its name in all formulas.
+         */
+        ChangeMeasure: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "change_measure";
+            /**
+             * Measure
+             * @description Which, by its id.
+             */
+            measure: string;
+            /**
+             * Called
+             * @description Its new name.
+             */
+            called?: string | null;
+            /**
+             * Formula
+             * @description What it comes to; of a set, nothing takes what it has by itself.
+             */
+            formula?: string | null;
+            /**
+             * Note
+             * @description What it is for.
+             */
+            note?: string | null;
+            /**
+             * Column
+             * @description The set in which its formula is changed; None: its own.
+             */
+            column?: string | null;
+        };
+        /**
          * ChangeShape
          * @description Changes the kind of shapes; frame, style and the dials that both kinds have stay.
          */
@@ -5266,6 +5552,7 @@ export interface components {
          *         radius: sheet units, above 0; of the circle that touches both sides.
          *         style: arc outward, straight cut, arc inward, square cut-in, S-curve, or a rounding whose
          *             curvature grows from zero.
+         *         follows: its radius, where that follows a formula.
          */
         Corner: {
             /** Radius */
@@ -5276,6 +5563,11 @@ export interface components {
              * @enum {string}
              */
             style?: "round" | "chamfer" | "cove" | "notch" | "ogee" | "soft";
+            /**
+             * Follows
+             * @default []
+             */
+            follows?: components["schemas"]["Follow"][];
         };
         /**
          * CropItems
@@ -5428,6 +5720,38 @@ export interface components {
              * @description Which items.
              */
             items: string[];
+        };
+        /**
+         * DeleteMeasureSet
+         * @description Deletes a set; where it was shown, each measure has its own value again.
+         */
+        DeleteMeasureSet: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "delete_measure_set";
+            /**
+             * Set
+             * @description Which, by its id.
+             */
+            set: string;
+        };
+        /**
+         * DeleteMeasures
+         * @description Deletes measures; what followed them keeps its numbers.
+         */
+        DeleteMeasures: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "delete_measures";
+            /**
+             * Measures
+             * @description Which, by their ids; those that are gone are left out.
+             */
+            measures: string[];
         };
         /**
          * DeleteReference
@@ -5947,6 +6271,7 @@ export interface components {
              *           "dash_fit": false,
              *           "dash_from": 0,
              *           "dashes": [],
+             *           "follows": [],
              *           "join": "round",
              *           "miter_limit": 4,
              *           "opacity": 1,
@@ -6028,6 +6353,7 @@ export interface components {
              *           "dash_fit": false,
              *           "dash_from": 0,
              *           "dashes": [],
+             *           "follows": [],
              *           "join": "round",
              *           "miter_limit": 4,
              *           "opacity": 1,
@@ -6121,6 +6447,7 @@ export interface components {
              *           "dash_fit": false,
              *           "dash_from": 0,
              *           "dashes": [],
+             *           "follows": [],
              *           "join": "round",
              *           "miter_limit": 4,
              *           "opacity": 1,
@@ -6200,6 +6527,7 @@ export interface components {
              *           "dash_fit": false,
              *           "dash_from": 0,
              *           "dashes": [],
+             *           "follows": [],
              *           "join": "round",
              *           "miter_limit": 4,
              *           "opacity": 1,
@@ -6443,6 +6771,37 @@ export interface components {
                 number,
                 number
             ];
+        };
+        /**
+         * FollowFormula
+         * @description Lets numbers follow a formula; one without measures sets them, none lets them go.
+         */
+        FollowFormula: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "follow_formula";
+            /**
+             * Targets
+             * @description Which numbers; those that are not there are left out.
+             */
+            targets: [
+                string,
+                string
+            ][];
+            /**
+             * Formula
+             * @description What they follow, like `2*r + 1 mm`; a plain value sets them, nothing keeps them as they
+             *     are.
+             */
+            formula: string;
+            /**
+             * Unit
+             * @description In which lengths without a unit are typed.
+             * @default mm
+             */
+            unit?: string;
         };
         /**
          * Following
@@ -7569,6 +7928,27 @@ export interface components {
             called: string;
         };
         /**
+         * RenameMeasureSet
+         * @description Gives a set another name.
+         */
+        RenameMeasureSet: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "rename_measure_set";
+            /**
+             * Set
+             * @description Which, by its id.
+             */
+            set: string;
+            /**
+             * Called
+             * @description Its new name.
+             */
+            called: string;
+        };
+        /**
          * ResizeItems
          * @description Drags a side bar or a corner bracket of the frame around items.
          */
@@ -8206,32 +8586,6 @@ export interface components {
             length: number;
         };
         /**
-         * SetMeasure
-         * @description Sets a length that a shape has, such as the side of a polygon, by scaling it evenly.
-         */
-        SetMeasure: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "set_measure";
-            /**
-             * Items
-             * @description Which shapes.
-             */
-            items: string[];
-            /**
-             * Measure
-             * @description Which length, by its name.
-             */
-            measure: string;
-            /**
-             * Value
-             * @description What it becomes, in sheet units.
-             */
-            value: number;
-        };
-        /**
          * SetOpacity
          * @description Sets how much of items shows; of containers all that they hold taken together.
          */
@@ -8455,6 +8809,32 @@ export interface components {
             symmetry: string;
             /** @description How; None: as the original. */
             style?: components["schemas"]["Style"] | null;
+        };
+        /**
+         * SetShapeLength
+         * @description Sets a length that a shape has, such as the side of a polygon, by scaling it evenly.
+         */
+        SetShapeLength: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_shape_length";
+            /**
+             * Items
+             * @description Which shapes.
+             */
+            items: string[];
+            /**
+             * Length
+             * @description Which length, by its name.
+             */
+            length: string;
+            /**
+             * Value
+             * @description What it becomes, in sheet units.
+             */
+            value: number;
         };
         /**
          * SetSheet
@@ -8799,6 +9179,22 @@ export interface components {
                 number,
                 number
             ][];
+        };
+        /**
+         * ShowMeasureSet
+         * @description Shows the drawing with the values of a set.
+         */
+        ShowMeasureSet: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "show_measure_set";
+            /**
+             * Set
+             * @description Which, by its id; None: each measure has its own value.
+             */
+            set: string | null;
         };
         /**
          * SimplifyOutlines
@@ -9875,6 +10271,77 @@ export interface components {
              *     }
              */
             limits?: components["schemas"]["Limits"];
+        };
+        /**
+         * MeasureRow
+         * @description A measure in the table.
+         */
+        MeasureRow: {
+            /** Id */
+            id: string;
+            /** Result */
+            result: string;
+            /** Kind */
+            kind: string;
+            /** Problem */
+            problem: string;
+            /** Uses */
+            uses: components["schemas"]["MeasureUse"][];
+            /** Count */
+            count: number;
+        };
+        /**
+         * MeasureTable
+         * @description All measures of a drawing, in their order.
+         */
+        MeasureTable: {
+            /** Rows */
+            rows: components["schemas"]["MeasureRow"][];
+        };
+        /**
+         * MeasureUse
+         * @description A number that follows a measure.
+         */
+        MeasureUse: {
+            /** Item */
+            item: string;
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+        };
+        /**
+         * FormulaWord
+         * @description A word that can stand in a formula.
+         */
+        FormulaWord: {
+            /** Word */
+            word: string;
+            /** Does */
+            does: string;
+        };
+        /**
+         * FormulaValue
+         * @description What a formula comes to, in the field's own unit; a length in sheet units.
+         */
+        FormulaValue: {
+            /** Value */
+            value: number;
+        };
+        /**
+         * FormulaIn
+         * @description A formula that is typed into a field of which nothing stays bound.
+         */
+        FormulaIn: {
+            /** Text */
+            text: string;
+            /** Unit */
+            unit: string;
+            /**
+             * Field
+             * @enum {string}
+             */
+            field: "length" | "angle" | "percentage" | "number";
         };
         /**
          * Copied
@@ -12431,6 +12898,103 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TroubleSpots"];
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_measures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasureTable"];
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_formula_words: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulaWord"][];
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    evaluate_formula: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FormulaIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulaValue"];
                 };
             };
             /** @description Problem */

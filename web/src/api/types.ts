@@ -49,6 +49,13 @@ export type SetTextSetting = Schemas["SetTextSetting"];
 export type LinkMark = Schemas["LinkMark"];
 /** How far an edit is that takes long. */
 export type Work = Schemas["Work"];
+export type Target = [item: string, path: string];
+export type Measure = Required<Schemas["Measure"]>;
+export type MeasureSet = Required<Schemas["MeasureSet"]>;
+export type MeasureRow = Schemas["MeasureRow"];
+export type MeasureTable = Schemas["MeasureTable"];
+export type FieldKind = Schemas["FormulaIn"]["field"];
+export type FormulaWord = Schemas["FormulaWord"];
 export type Selection = Omit<Required<Schemas["Selection"]>, "style"> & { style: Style | null };
 export type PathFacts = Schemas["PathFacts"];
 /** What the tool in the hand shows of what is selected. */
@@ -125,12 +132,14 @@ export type Guide = Required<Schemas["Guide"]>;
 export type Grid = Required<Schemas["Grid"]>;
 export type Reference = Required<Schemas["Reference"]>;
 export type Sheet = Required<
-  Omit<Schemas["Sheet"], "guides" | "grid" | "references" | "styles">
+  Omit<Schemas["Sheet"], "guides" | "grid" | "references" | "styles" | "measures" | "measure_sets">
 > & {
   guides: Guide[];
   grid: Grid;
   references: Reference[];
   styles: SavedStyle[];
+  measures: Measure[];
+  measure_sets: MeasureSet[];
 };
 /** How something is painted, with all that has a default. */
 export type Style = Omit<Required<Schemas["Style"]>, "fill" | "strokes" | "finish"> & {

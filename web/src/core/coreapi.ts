@@ -25,6 +25,9 @@ import type {
   SweepMarks,
   TroubleLimits,
   TroubleSpots,
+  FormulaWord,
+  MeasureTable,
+  FieldKind,
   StepName,
 } from "../api/types";
 
@@ -72,6 +75,12 @@ export interface Core {
   regionsAt(items: string[], gap: number, places: readonly Point[]): Promise<(number | null)[]>;
   /** What looks unfair in items, each with the edit that mends it. */
   troubles(items: string[], limits: TroubleLimits): Promise<TroubleSpots>;
+  /** The measures of the drawing, what each comes to, and what follows it. */
+  measures(): Promise<MeasureTable>;
+  /** What a formula can name. */
+  formulaWords(): Promise<FormulaWord[]>;
+  /** What a formula comes to in a field of which nothing stays bound. */
+  formula(text: string, unit: string, field: FieldKind): Promise<number>;
   /** Items as an SVG for the clipboard, which holds the items as well. */
   copy(items: string[]): Promise<string>;
   /** What was on the clipboard, as it can be pasted. */

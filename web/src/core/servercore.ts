@@ -16,6 +16,8 @@ import type {
   CopiesPreview,
   SweepMarks,
   TroubleSpots,
+  FormulaWord,
+  MeasureTable,
 } from "../api/types";
 import type { Core } from "./coreapi";
 
@@ -46,6 +48,16 @@ export const serverCore = (drawing: () => number): Core => ({
     post<SweepMarks>(`/drawings/${drawing()}/queries/regions`, { items, gap }),
   troubles: (items, limits) =>
     post<TroubleSpots>(`/drawings/${drawing()}/queries/trouble-spots`, { items, limits }),
+  measures: () => post<MeasureTable>(`/drawings/${drawing()}/queries/measures`, {}),
+  formulaWords: () => post<FormulaWord[]>(`/drawings/${drawing()}/queries/formula-words`, {}),
+  formula: async (text, unit, field) =>
+    (
+      await post<{ value: number }>(`/drawings/${drawing()}/queries/formula-value`, {
+        text,
+        unit,
+        field,
+      })
+    ).value,
   copy: async (items) =>
     (await post<{ text: string }>(`/drawings/${drawing()}/queries/clipboard`, { items })).text,
   copied: (text) => post<Reading>("/queries/clipboard", { text }),

@@ -25,6 +25,9 @@ import type {
   SweepMarks,
   TroubleLimits,
   TroubleSpots,
+  FormulaWord,
+  MeasureTable,
+  FieldKind,
 } from "../api/types";
 import type { Core, Looked } from "./coreapi";
 import type { Question, Reply } from "./worker";
@@ -177,6 +180,10 @@ export class WorkerCore implements Core {
     this.ask("regions", { items, gap });
   troubles = (items: string[], limits: TroubleLimits): Promise<TroubleSpots> =>
     this.ask("troubles", { items, limits });
+  measures = (): Promise<MeasureTable> => this.ask("measures", {});
+  formulaWords = (): Promise<FormulaWord[]> => this.ask("formula-words", {});
+  formula = (text: string, unit: string, field: FieldKind): Promise<number> =>
+    this.ask("formula", { text, unit, field });
   copy = (items: string[]): Promise<string> => this.ask("copy", { items });
   copied = (text: string): Promise<Reading> => this.ask("copied", { text });
   near = (item: string, at: Point): Promise<[AnchorRef, AnchorRef]> =>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// The dock under the canvas: the Stack, the Colours, the Profile, the Shelf and the Steps; it can be folded.
+// The dock under the canvas: layers, colours, the profile, the shelf, measures, the history.
 import InputText from "primevue/inputtext";
 import { storeToRefs } from "pinia";
 import { computed, ref, watch } from "vue";
@@ -13,6 +13,8 @@ import LayersPanel from "./layers/LayersPanel.vue";
 import ProfileBar from "./profile/ProfileBar.vue";
 import ProfilePanel from "./profile/ProfilePanel.vue";
 import ShelfPanel from "./shelf/ShelfPanel.vue";
+import MeasuresPanel from "./measures/MeasuresPanel.vue";
+import MeasuresBar from "./measures/MeasuresBar.vue";
 import HistoryPanel from "./history/HistoryPanel.vue";
 import type { Measure } from "./profile/profile";
 import { counted } from "../lib/intl";
@@ -110,6 +112,7 @@ function open(next: Leaf): void {
         aria-label="Find on the shelf by name"
         @keydown.esc="shelf.find = ''"
       />
+      <MeasuresBar v-if="leaf === 'Measures' && !folded" />
       <ProfileBar v-if="leaf === 'Profile' && !folded" v-model="measure" />
       <button class="row-button tab fold" @click="folded = !folded">
         {{ folded ? "Expand" : "Collapse" }}
@@ -126,6 +129,7 @@ function open(next: Leaf): void {
       <ColoursPanel v-else-if="leaf === 'Colours'" />
       <ProfilePanel v-else-if="leaf === 'Profile'" :measure="measure" />
       <ShelfPanel v-else-if="leaf === 'Shelf'" />
+      <MeasuresPanel v-else-if="leaf === 'Measures'" />
       <HistoryPanel v-else />
     </div>
   </section>

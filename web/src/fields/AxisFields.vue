@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The line of a symmetry, or its centre, in numbers.
 import { computed } from "vue";
-import type { Pattern } from "../api/types";
+import type { Pattern, Target } from "../api/types";
 import { useDocument } from "../stores/board/document";
 import { useCatalogue } from "../stores/display/catalogue";
 import TypedField from "./TypedField.vue";
@@ -11,6 +11,8 @@ const props = defineProps<{
   centre: readonly [number, number];
   angle: number;
   count: number;
+  /** The symmetry that this is; without one it is still to be made. */
+  item?: string;
 }>();
 const emit = defineEmits<{
   place: [centre: [number, number]];
@@ -22,13 +24,20 @@ const catalogue = useCatalogue();
 const unit = computed(() => catalogue.unit(doc.sheet.unit));
 const turned = computed(() => props.pattern !== "wheel");
 const counted = computed(() => props.pattern !== "mirror");
+const binds = (path: string): Target[] => (props.item ? [[props.item, path]] : []);
 const whole = (value: number): number => Math.round(value);
 </script>
 
 <template>
   <template v-if="turned">
     <span class="label">Angle</span>
-    <TypedField label="Axis angle" suffix="°" :value="angle" @typed="(v) => emit('turn', v)" />
+    <TypedField
+      label="Axis angle"
+      suffix="°"
+      :value="angle"
+      :binds="binds('angle')"
+      @typed="(v) => emit('turn', v)"
+    />
     <span class="ways">
       <button
         v-for="[to, word, icon] in [
@@ -53,6 +62,7 @@ const whole = (value: number): number => Math.round(value);
     suffix="x"
     :value="centre[0]"
     :unit="unit"
+    :binds="binds('centre.x')"
     @typed="(v) => emit('place', [v, centre[1]])"
   />
   <TypedField
@@ -60,11 +70,17 @@ const whole = (value: number): number => Math.round(value);
     suffix="y"
     :value="centre[1]"
     :unit="unit"
+    :binds="binds('centre.y')"
     @typed="(v) => emit('place', [centre[0], v])"
   />
   <template v-if="counted">
     <span class="label">Count</span>
-    <TypedField label="Copies around" :value="count" @typed="(v) => emit('count', whole(v))" />
+    <TypedField
+      label="Copies around"
+      :value="count"
+      :binds="binds('count')"
+      @typed="(v) => emit('count', whole(v))"
+    />
     <span class="around">{{ pattern === "wheel" ? "around" : `${count} × 2 around` }}</span>
   </template>
 </template>

@@ -1,13 +1,17 @@
 <script setup lang="ts">
-// A number that can be read and typed, with arithmetic and units; the core reads what was typed.
+// A number that can be read and typed, with arithmetic, units and formulas; the core reads what was
+// typed. Where it can follow measures it shows that it does, and the formula while it has the focus.
 import InputText from "primevue/inputtext";
-import { computed, ref } from "vue";
+import { computed, inject, nextTick, ref } from "vue";
 import { ApiError } from "../api/client";
-import type { UnitFacts } from "../api/types";
+import type { FieldKind, Target, UnitFacts } from "../api/types";
 import { core } from "../core";
 import { fault } from "../lib/faults";
 import { shown } from "../lib/numbers";
 import { useNotices } from "../session/notices";
+import FormulaHelp from "./FormulaHelp.vue";
+import { definition, FORMULAS, isFormula } from "./formulas";
+import { useCompletion } from "./completion";
 
 const props = defineProps<{
   /** Sheet units, or a plain number without a unit; null shows nothing. */
@@ -21,6 +25,8 @@ const props = defineProps<{
   disabled?: boolean;
   /** It is told what is typed while it is typed. */
   live?: boolean;
+  /** The numbers of the drawing that this is, which may follow a formula. */
+  binds?: readonly Target[];
 }>();
 const emit = defineEmits<{
   typed: [value: number];
@@ -31,75 +37,154 @@ const emit = defineEmits<{
 const LONGEST = 200;
 
 const notices = useNotices();
+const formulas = inject(FORMULAS, null);
 const draft = ref<string | null>(null);
+const field = ref<{ $el: HTMLInputElement } | null>(null);
+const input = (): HTMLInputElement | null => field.value?.$el ?? null;
+const problem = ref("");
 
-const text = computed(() => {
-  if (draft.value !== null) return draft.value;
+const targets = computed(() => (formulas ? (props.binds ?? []) : []));
+const bound = computed(() =>
+  targets.value.length > 0 ? (formulas?.bound(targets.value) ?? null) : null,
+);
+const followed = computed(() =>
+  bound.value && !bound.value.mixed ? `=${bound.value.formula.replace(/^\s*=\s*/, "")}` : "",
+);
+const follows = computed(() => {
+  if (!bound.value) return undefined;
+  if (bound.value.problem) return bound.value.problem;
+  return bound.value.mixed ? "Follows several formulas" : `Follows ${followed.value.slice(1)}`;
+});
+const number = computed(() => {
   if (props.value === null) return "";
   return props.unit
     ? shown(props.value / props.unit.size, props.unit.decimals)
     : shown(props.value, 1);
 });
+const text = computed(() => draft.value ?? number.value);
 
 const behind = computed(() => props.suffix ?? props.unit?.name ?? "");
 const room = computed(() => `${behind.value.length * 7 + 9}px`);
+const unit = computed(() => props.unit?.name ?? formulas?.unit ?? "mm");
+const kind = computed<FieldKind>(() => {
+  if (props.unit) return "length";
+  return behind.value === "%" ? "percentage" : behind.value === "°" ? "angle" : "number";
+});
+const completion = useCompletion(input, draft, () => formulas?.words() ?? Promise.resolve([]));
+const names = computed(() => draft.value?.trim() === "=" && targets.value.length > 0);
 
 /** What is being read now; once it has ended, `typed` was said. */
 let reading: Promise<void> = Promise.resolve();
 const keep = (): void => {
+  completion.close();
   reading = reading.then(read).catch(fault);
 };
 defineExpose({ settled: () => reading });
 
 const valueOf = (typed: string): Promise<number> =>
-  core.read(
-    typed.slice(0, LONGEST).replaceAll("−", "-"),
-    props.unit?.name ?? null,
-    behind.value === "%" ? null : props.value,
-  );
+  formulas && isFormula(typed)
+    ? formulas.value(typed.slice(0, LONGEST + 1), unit.value, kind.value)
+    : core.read(
+        typed.slice(0, LONGEST).replaceAll("−", "-"),
+        props.unit?.name ?? null,
+        behind.value === "%" ? null : props.value,
+      );
 
 /** Tell what stands there so far; what cannot be read yet is not told. */
 async function tell(typed: string): Promise<void> {
-  draft.value = typed;
   if (typed.trim() === "") return;
   try {
     const value = await valueOf(typed);
     if (draft.value === typed) emit("reads", value);
-  } catch (problem) {
-    if (!(problem instanceof ApiError)) throw problem;
+  } catch (refused) {
+    if (!(refused instanceof ApiError)) throw refused;
   }
+}
+
+function change(typed: string): void {
+  draft.value = typed;
+  problem.value = "";
+  if (formulas) void nextTick(() => completion.look());
+  if (props.live) void tell(typed);
 }
 
 async function read(): Promise<void> {
   const typed = draft.value;
   draft.value = null;
   emit("reads", null);
-  if (typed === null || typed.trim() === "") return;
+  if (typed === null || typed === followed.value) return;
+  if (typed.trim() === "" && !bound.value) return;
   try {
-    emit("typed", await valueOf(typed));
-  } catch (problem) {
-    if (!(problem instanceof ApiError)) throw problem;
-    notices.tell(problem.message);
+    if (formulas && targets.value.length > 0 && (bound.value || isFormula(typed))) {
+      await bind(typed.slice(0, LONGEST + 1));
+    } else emit("typed", await valueOf(typed));
+  } catch (refused) {
+    if (!(refused instanceof ApiError)) throw refused;
+    if (isFormula(typed)) problem.value = refused.message;
+    else notices.tell(refused.message);
+  }
+}
+
+async function bind(typed: string): Promise<void> {
+  const made = definition(typed);
+  if (made) await formulas?.define(targets.value, made.name, made.formula, unit.value);
+  else await formulas?.follow(targets.value, typed.trim() === "=" ? "" : typed, unit.value);
+}
+
+/** With the focus the formula stands in the place of what it comes to. */
+function focus(): void {
+  problem.value = "";
+  if (followed.value) draft.value = followed.value;
+  void nextTick(() => input()?.select());
+}
+
+/** A name in front of the present value: typed over, it makes a measure of it. */
+function name(): void {
+  const sign = kind.value === "angle" ? "°" : kind.value === "percentage" ? "%" : "";
+  draft.value = `name = ${number.value}${props.unit ? ` ${props.unit.name}` : sign}`;
+  completion.close();
+  void nextTick(() => input()?.setSelectionRange(0, "name".length));
+}
+
+function key(event: KeyboardEvent): void {
+  if (completion.key(event)) event.preventDefault();
+  else if (event.key === "Enter") input()?.blur();
+  else if (event.key === "Escape") {
+    draft.value = null;
+    completion.close();
   }
 }
 </script>
 
 <template>
-  <span class="field">
+  <span class="field" :class="{ follows: bound, broken: bound?.problem }">
     <InputText
+      ref="field"
       size="small"
       :model-value="text"
       :aria-label="label"
+      :title="follows"
+      :aria-description="follows"
+      :aria-invalid="problem !== '' || undefined"
       :disabled="disabled"
       :placeholder="mixed ? 'mixed' : ''"
       autocomplete="off"
-      @focus="($event.target as HTMLInputElement).select()"
-      @update:model-value="live ? tell($event ?? '') : (draft = $event ?? '')"
-      @keydown.enter="($event.target as HTMLInputElement).blur()"
-      @keydown.esc="draft = null"
+      @focus="focus"
+      @update:model-value="change($event ?? '')"
+      @keydown="key"
       @blur="keep"
     />
-    <span class="suffix">{{ behind }}</span>
+    <span class="suffix">{{ draft !== null && followed ? "" : behind }}</span>
+    <FormulaHelp
+      v-if="(completion.open.value || problem || names) && input()"
+      :anchor="input() as HTMLInputElement"
+      :words="completion.words.value"
+      :at="completion.at.value"
+      :problem="problem"
+      :names="names"
+      @take="completion.take"
+      @name="name"
+    />
   </span>
 </template>
 
@@ -112,6 +197,19 @@ async function read(): Promise<void> {
 .field :deep(input) {
   width: 100%;
   padding-right: v-bind(room);
+}
+.follows::after {
+  position: absolute;
+  right: 6px;
+  bottom: 2px;
+  left: 6px;
+  height: 2px;
+  background: var(--construction);
+  content: "";
+  pointer-events: none;
+}
+.broken::after {
+  background: var(--trouble);
 }
 .suffix {
   position: absolute;

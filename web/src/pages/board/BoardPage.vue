@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The drawing board: top bar, tools, canvas, Properties, dock and status bar.
-import { onBeforeUnmount, ref, watch } from "vue";
+import { onBeforeUnmount, provide, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { ApiError } from "../../api/client";
 import BoardCanvas from "../../canvas/BoardCanvas.vue";
@@ -20,6 +20,9 @@ import { useView } from "../../stores/display/view";
 import { useDisplay } from "../../stores/display/display";
 import { useCatalogue } from "../../stores/display/catalogue";
 import FinderView from "./finder/FinderView.vue";
+import { FORMULAS } from "../../fields/formulas";
+import { boardFormulas } from "./boardformulas";
+import { useHeldFormula } from "./keys/heldformula";
 import { readLayout } from "../../acts/caps";
 import { useTools } from "../../tools/tools";
 import ToolList from "./ToolList.vue";
@@ -67,6 +70,8 @@ watch(
 const { bring } = useImporting();
 watch(() => doc.name, entitle);
 const display = useDisplay();
+provide(FORMULAS, boardFormulas());
+useHeldFormula();
 useHeldKeys();
 useBoardKeys();
 

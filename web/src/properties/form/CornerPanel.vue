@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The chosen corners of outlines: style and radius, which stay live until turned into anchors.
 import { computed } from "vue";
-import type { CornerStyle } from "../../api/types";
+import type { CornerStyle, Target } from "../../api/types";
 import { useDocument } from "../../stores/board/document";
 import { useEdits } from "../../stores/board/edits";
 import { useSelection } from "../../stores/board/selection";
@@ -38,6 +38,9 @@ const alike = (style: CornerStyle): boolean =>
 const most = computed(() => Math.max(selection.marks.frame?.room ?? 0, radius.value ?? 0, 1));
 const live = computed(() => selection.marks.paths.some((p) => p.worked));
 
+const binds = computed(() =>
+  anchors.value.map(([item, c, n]): Target => [item, `contours.${c}.anchors.${n}.corner.radius`]),
+);
 const command = (value: number) =>
   ({ kind: "set_corners", anchors: anchors.value, radius: value }) as const;
 
@@ -71,6 +74,7 @@ const { slid, slide, release, keep } = useSliding(command);
       :value="radius ?? null"
       :mixed="radii.size > 1"
       :unit="unit"
+      :binds="binds"
       @typed="keep"
     />
   </section>

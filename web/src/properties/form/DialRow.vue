@@ -8,6 +8,7 @@ import { useEdits } from "../../stores/board/edits";
 import { useSelection } from "../../stores/board/selection";
 import { useCatalogue } from "../../stores/display/catalogue";
 import DialSlider from "../../ui/DialSlider.vue";
+import { useTargets } from "../../fields/targets";
 import TypedField from "../../fields/TypedField.vue";
 import { useSliding } from "../../fields/sliding";
 
@@ -17,6 +18,7 @@ const props = defineProps<{
   /** A length that is measured as a share of half the short side. */
   share: boolean;
 }>();
+const targets = useTargets();
 const doc = useDocument();
 const edits = useEdits();
 const selection = useSelection();
@@ -84,6 +86,7 @@ function key(event: KeyboardEvent): void {
       :label="reading.label"
       :value="reading.value ?? null"
       :mixed="mixed"
+      :binds="targets(`dials.${facts.name}`)"
       v-bind="measured"
       @typed="keep"
     />

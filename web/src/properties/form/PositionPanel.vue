@@ -3,7 +3,7 @@
 import Button from "primevue/button";
 import Checkbox from "primevue/checkbox";
 import { computed } from "vue";
-import type { Command } from "../../api/types";
+import type { Command, Target } from "../../api/types";
 import { spotOf } from "../../core/spots";
 import { SPOTS, useArranging } from "../../stores/editing/arranging";
 import { useDocument } from "../../stores/board/document";
@@ -13,10 +13,14 @@ import { degrees } from "../../lib/numbers";
 import { useCatalogue } from "../../stores/display/catalogue";
 import ActButton from "../../fields/ActButton.vue";
 import SpotPicker from "../../fields/SpotPicker.vue";
+import { useFormulas } from "../../stores/measuring/formulas";
+import { useTargets } from "../../fields/targets";
 import TypedField from "../../fields/TypedField.vue";
 
 type Part = "x" | "y" | "width" | "height" | "angle";
 
+const targets = useTargets();
+const formulas = useFormulas();
 const doc = useDocument();
 const edits = useEdits();
 const selection = useSelection();
@@ -37,6 +41,13 @@ const shapes = computed(() =>
 const isShape = (type = ""): boolean => catalogue.shape(type) !== undefined;
 const about = computed(() => arranging.about);
 
+/** Of each item its own frame; one that follows from another place of the frame is found as well. */
+function framed(part: Part): Target[] {
+  const here = targets(`frame.${spot.value}.${part}`);
+  if (formulas.bound(here) || part === "x" || part === "y") return here;
+  const other = SPOTS.map(([s]) => targets(`frame.${s}.${part}`)).find((t) => formulas.bound(t));
+  return other ?? here;
+}
 function place(part: Part, value: number): void {
   const { even, grow } = arranging;
   const sized = part === "width" || part === "height" ? { even, grow } : {};
@@ -56,6 +67,7 @@ function toSheetMiddle(): void {
       suffix="x"
       :value="at[0] ?? 0"
       :unit="unit"
+      :binds="framed('x')"
       @typed="(v) => place('x', v)"
     />
     <TypedField
@@ -63,6 +75,7 @@ function toSheetMiddle(): void {
       suffix="y"
       :value="at[1] ?? 0"
       :unit="unit"
+      :binds="framed('y')"
       @typed="(v) => place('y', v)"
     />
     <span class="label">
@@ -82,6 +95,7 @@ function toSheetMiddle(): void {
       suffix="w"
       :value="frame.width"
       :unit="unit"
+      :binds="framed('width')"
       @typed="(v) => place('width', v)"
     />
     <TypedField
@@ -89,10 +103,17 @@ function toSheetMiddle(): void {
       suffix="h"
       :value="frame.height"
       :unit="unit"
+      :binds="framed('height')"
       @typed="(v) => place('height', v)"
     />
     <span class="label">Angle</span>
-    <TypedField label="Angle" suffix="°" :value="frame.angle" @typed="(v) => place('angle', v)" />
+    <TypedField
+      label="Angle"
+      suffix="°"
+      :value="frame.angle"
+      :binds="framed('angle')"
+      @typed="(v) => place('angle', v)"
+    />
     <span v-if="frame.lean" class="label leans">shear {{ degrees(frame.lean) }}°</span>
     <span v-else />
     <span class="label about">

@@ -7,6 +7,7 @@ import { useDocument } from "../../stores/board/document";
 import { useEdits } from "../../stores/board/edits";
 import { useCatalogue } from "../../stores/display/catalogue";
 import ChooseField from "../../ui/ChooseField.vue";
+import { targetsOf } from "../../fields/targets";
 import TypedField from "../../fields/TypedField.vue";
 import { JOINS } from "../paint/joins";
 
@@ -60,12 +61,14 @@ function set(part: Partial<OffsetEffect>): void {
         label="Offset"
         :value="grown.distance"
         :unit="unit"
+        :binds="[[id, 'result.distance']]"
         @typed="(distance) => set({ distance })"
       />
       <TypedField
         label="Offset steps"
         suffix="×"
         :value="grown.count ?? 1"
+        :binds="[[id, 'result.count']]"
         @typed="(v) => set({ count: Math.round(v) })"
       />
       <span class="label">Corners</span>
@@ -100,6 +103,7 @@ function set(part: Partial<OffsetEffect>): void {
         :value="width"
         :mixed="width === null"
         :unit="point"
+        :binds="targetsOf(parts, 'style.strokes.0.width')"
         @typed="(v) => edits.commit({ kind: 'set_stroke_width', items: [...parts], width: v })"
       />
     </template>

@@ -85,6 +85,7 @@ function repaint(part: Partial<Style>): void {
       :centre="mark.centre"
       :angle="mark.angle"
       :count="mark.count"
+      :item="id"
       @place="([x, y]) => set({ x, y })"
       @turn="(angle) => set({ angle })"
       @count="(count) => set({ count })"

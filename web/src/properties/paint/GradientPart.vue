@@ -13,10 +13,12 @@ import { useCatalogue } from "../../stores/display/catalogue";
 import type { GradientPeg } from "../../tools/tool";
 import ChooseField from "../../ui/ChooseField.vue";
 import ColourBars from "./ColourBars.vue";
+import { useTargets } from "../../fields/targets";
 import TypedField from "../../fields/TypedField.vue";
 import { SPREADS, barOf } from "./gradients";
 
 const props = defineProps<{ label: string; gradient: Gradient; stroke: number | null }>();
+const targets = useTargets();
 const doc = useDocument();
 const edits = useEdits();
 const preview = usePreview();
@@ -27,6 +29,9 @@ const unit = computed(() => catalogue.unit(doc.sheet.unit));
 
 const chosen = computed(() => Math.min(painting.stop, props.gradient.stops.length - 1));
 const stop = computed(() => props.gradient.stops[chosen.value]);
+const stops = computed(() =>
+  props.stroke === null ? "style.fill.stops" : `style.strokes.${props.stroke}.paint.stops`,
+);
 const target = computed(() => ({ items: selection.selected, stroke: props.stroke }));
 interface Peg {
   peg: GradientPeg;
@@ -100,6 +105,7 @@ function place({ peg, at }: Peg, axis: 0 | 1, value: number): void {
           label="Position of the colour stop"
           suffix="%"
           :value="stop.at * 100"
+          :binds="targets(`${stops}.${chosen}.at`)"
           @typed="moveTo"
         />
         <span class="label">Opacity</span>
@@ -107,6 +113,7 @@ function place({ peg, at }: Peg, axis: 0 | 1, value: number): void {
           label="Opacity of the colour stop"
           suffix="%"
           :value="stop.opacity * 100"
+          :binds="targets(`${stops}.${chosen}.opacity`)"
           @typed="(v) => set({ stops: withStop({ opacity: v / 100 }) })"
         />
       </div>

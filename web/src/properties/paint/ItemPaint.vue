@@ -10,6 +10,7 @@ import { nameOf, usePainting } from "../../stores/painting/painting";
 import ChoiceButtons from "../../ui/ChoiceButtons.vue";
 import GradientPart from "./GradientPart.vue";
 import PaintRow from "./PaintRow.vue";
+import { useTargets } from "../../fields/targets";
 import TypedField from "../../fields/TypedField.vue";
 import ColourBars from "./ColourBars.vue";
 import { PAINT_KINDS, type PaintKind } from "./gradients";
@@ -21,6 +22,7 @@ const props = defineProps<{
   stroke: number | null;
   opacity: number;
 }>();
+const targets = useTargets();
 const edits = useEdits();
 const preview = usePreview();
 const selection = useSelection();
@@ -91,7 +93,15 @@ function fade(percent: number): void {
     <template #after>
       <div v-if="paint !== null" class="fade">
         <span class="label">Opacity</span>
-        <TypedField :label="`${label} opacity`" suffix="%" :value="opacity * 100" @typed="fade" />
+        <TypedField
+          :label="`${label} opacity`"
+          suffix="%"
+          :value="opacity * 100"
+          :binds="
+            targets(stroke === null ? 'style.fill_opacity' : `style.strokes.${stroke}.opacity`)
+          "
+          @typed="fade"
+        />
       </div>
     </template>
   </PaintRow>

@@ -3,6 +3,7 @@
 import { computed } from "vue";
 import { useDocument } from "../../stores/board/document";
 import { useEdits } from "../../stores/board/edits";
+import { targetsOf } from "../../fields/targets";
 import TypedField from "../../fields/TypedField.vue";
 
 const props = defineProps<{ items: readonly string[] }>();
@@ -17,6 +18,12 @@ function set(percent: number): void {
 
 <template>
   <span class="label">Opacity</span>
-  <TypedField label="Opacity" suffix="%" :value="opacity * 100" @typed="set" />
+  <TypedField
+    label="Opacity"
+    suffix="%"
+    :value="opacity * 100"
+    :binds="targetsOf(items, 'style.finish.opacity', 'finish.opacity')"
+    @typed="set"
+  />
   <span />
 </template>

@@ -58,6 +58,8 @@ const remove = (n: number): void => edits.commit(setting(effects.value.filter((_
         v-for="(effect, n) in effects"
         :key="n"
         :effect="effect"
+        :items="items"
+        :index="n"
         :name="`effect ${n}`"
         @slide="(e) => preview.show(replaced(n, e))"
         @change="(e) => edits.commit(replaced(n, e), true)"

@@ -9,6 +9,7 @@ import { useCatalogue } from "../../stores/display/catalogue";
 import ChooseField from "../../ui/ChooseField.vue";
 import DashField from "./DashField.vue";
 import FoldPart from "../../ui/FoldPart.vue";
+import { useTargets } from "../../fields/targets";
 import TypedField from "../../fields/TypedField.vue";
 import { ofStroke } from "../summaries";
 import { CAPS, JOINS, PLACINGS } from "./joins";
@@ -17,6 +18,7 @@ import { counted, plural } from "../../lib/intl";
 type Setting = Omit<Extract<Command, { kind: "set_pen" }>, "kind" | "items" | "stroke">;
 
 const props = defineProps<{ label: string; paint: Stroke; index: number; open: boolean }>();
+const targets = useTargets();
 const edits = useEdits();
 const selection = useSelection();
 const catalogue = useCatalogue();
@@ -58,6 +60,7 @@ function set(setting: Setting): void {
           label="Miter limit"
           suffix="×"
           :value="paint.miter_limit"
+          :binds="targets(`style.strokes.${index}.miter_limit`)"
           @typed="(v) => set({ miter_limit: v })"
         />
         <span class="quiet">× width</span>
@@ -79,6 +82,7 @@ function set(setting: Setting): void {
       <DashField
         label="Dashes and gaps"
         :lengths="paint.dashes"
+        :binds="(n) => targets(`style.strokes.${index}.dashes.${n}`)"
         :unit="point"
         @typed="(dashes) => set({ dashes })"
       />
@@ -105,6 +109,7 @@ function set(setting: Setting): void {
           label="Dash offset"
           :value="paint.dash_from"
           :unit="point"
+          :binds="targets(`style.strokes.${index}.dash_from`)"
           :disabled="paint.dash_fit"
           @typed="(v) => set({ dash_from: v })"
         />

@@ -7,6 +7,7 @@ import { useSelection } from "../../stores/board/selection";
 import { useCatalogue } from "../../stores/display/catalogue";
 import ItemPaint from "./ItemPaint.vue";
 import StrokeOptions from "./StrokeOptions.vue";
+import { useTargets } from "../../fields/targets";
 import TypedField from "../../fields/TypedField.vue";
 
 const props = defineProps<{
@@ -17,6 +18,7 @@ const props = defineProps<{
   /** It lies on open paths. */
   open: boolean;
 }>();
+const targets = useTargets();
 const edits = useEdits();
 const selection = useSelection();
 const catalogue = useCatalogue();
@@ -38,7 +40,13 @@ function width(value: number): void {
 <template>
   <ItemPaint :label="label" :paint="stroke.paint" :stroke="index" :opacity="stroke.opacity" />
   <span class="label">{{ front ? "Stroke width" : "Width" }}</span>
-  <TypedField :label="`${label} width`" :value="stroke.width" :unit="point" @typed="width" />
+  <TypedField
+    :label="`${label} width`"
+    :value="stroke.width"
+    :unit="point"
+    :binds="targets(`style.strokes.${index}.width`)"
+    @typed="width"
+  />
   <span v-if="count > 1" class="acts">
     <button
       class="row-button"

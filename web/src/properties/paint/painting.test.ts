@@ -16,8 +16,8 @@ let tool: SelectTool;
 const GRADIENT: Gradient = {
   kind: "linear",
   stops: [
-    { at: 0, colour: "#000000", opacity: 1 },
-    { at: 1, colour: { swatch: "s", colour: "#FFFFFF" }, opacity: 0.5 },
+    { at: 0, colour: "#000000", opacity: 1, follows: [] },
+    { at: 1, colour: { swatch: "s", colour: "#FFFFFF" }, opacity: 0.5, follows: [] },
   ],
   place: { across: [1, 0], down: [0, 1], origin: [0, 0] },
   boxed: false,

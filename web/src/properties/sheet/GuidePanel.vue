@@ -9,6 +9,7 @@ import { useDocument } from "../../stores/board/document";
 import { useEdits } from "../../stores/board/edits";
 import { degrees, length } from "../../lib/numbers";
 import { useCatalogue } from "../../stores/display/catalogue";
+import { ofSheet } from "../../fields/targets";
 import TypedField from "../../fields/TypedField.vue";
 
 const doc = useDocument();
@@ -16,6 +17,8 @@ const edits = useEdits();
 const catalogue = useCatalogue();
 const unit = computed(() => catalogue.unit(doc.sheet.unit));
 const one = computed(() => doc.sheet.guides.find((g) => g.id === doc.aid));
+const binds = (part: string) =>
+  ofSheet(`guides.${doc.sheet.guides.findIndex((g) => g.id === doc.aid)}.${part}`);
 const set = (change: Partial<Guide>): void =>
   edits.commit({ kind: "set_guide", guide: { ...(one.value as Guide), ...change } });
 
@@ -72,13 +75,28 @@ function add(angle: number): void {
   </section>
   <section v-if="one" aria-label="Guide">
     <span class="label">Through</span>
-    <TypedField label="Guide x" suffix="x" :value="one.x" :unit="unit" @typed="(x) => set({ x })" />
-    <TypedField label="Guide y" suffix="y" :value="one.y" :unit="unit" @typed="(y) => set({ y })" />
+    <TypedField
+      label="Guide x"
+      suffix="x"
+      :value="one.x"
+      :unit="unit"
+      :binds="binds('x')"
+      @typed="(x) => set({ x })"
+    />
+    <TypedField
+      label="Guide y"
+      suffix="y"
+      :value="one.y"
+      :unit="unit"
+      :binds="binds('y')"
+      @typed="(y) => set({ y })"
+    />
     <span class="label">Angle</span>
     <TypedField
       label="Guide angle"
       suffix="°"
       :value="one.angle"
+      :binds="binds('angle')"
       @typed="(angle) => set({ angle })"
     />
     <span />

@@ -13,6 +13,7 @@ import PaintRow from "../paint/PaintRow.vue";
 import { ofGrid } from "../summaries";
 import SnappingPanel from "./SnappingPanel.vue";
 import FoldPart from "../../ui/FoldPart.vue";
+import { ofSheet } from "../../fields/targets";
 import TypedField from "../../fields/TypedField.vue";
 import { counted } from "../../lib/intl";
 
@@ -73,6 +74,7 @@ const turn = (): void => set({ width: doc.sheet.height, height: doc.sheet.width 
       suffix="w"
       :value="doc.sheet.width"
       :unit="unit"
+      :binds="ofSheet('width')"
       @typed="(v) => set({ width: v })"
     />
     <TypedField
@@ -80,6 +82,7 @@ const turn = (): void => set({ width: doc.sheet.height, height: doc.sheet.width 
       suffix="h"
       :value="doc.sheet.height"
       :unit="unit"
+      :binds="ofSheet('height')"
       @typed="(v) => set({ height: v })"
     />
     <span class="label">Unit</span>
@@ -120,6 +123,7 @@ const turn = (): void => set({ width: doc.sheet.height, height: doc.sheet.width 
         label="Grid spacing"
         :value="doc.sheet.grid.step"
         :unit="unit"
+        :binds="ofSheet('grid.step')"
         @typed="(v) => setGrid({ step: v })"
       />
       <TypedField

@@ -5,6 +5,7 @@ import type { SetTextSetting, UnitFacts } from "../../api/types";
 import { useEdits } from "../../stores/board/edits";
 import { useText } from "../../stores/editing/text";
 import DialSlider from "../../ui/DialSlider.vue";
+import { targetsOf } from "../../fields/targets";
 import TypedField from "../../fields/TypedField.vue";
 import { useSliding } from "../../fields/sliding";
 
@@ -25,6 +26,14 @@ const { slid, slide, release, keep } = useSliding((value) => {
   const { setting } = props;
   if (setting in lettering.kept) Object.assign(lettering.kept, { [setting]: value });
   return { kind: "set_text_setting", items: items.value, setting, value };
+});
+/** Of text that runs along a path, the lettering is the assembly's result. */
+const binds = computed(() => {
+  const { setting } = props;
+  if (setting === "radius") return targetsOf(items.value, "radius");
+  if (setting === "start" || setting === "offset")
+    return targetsOf(items.value, `result.${setting}`);
+  return targetsOf(items.value, `lettering.${setting}`, `result.lettering.${setting}`);
 });
 const least = computed(() => props.range?.[0] ?? 0);
 const most = computed(() => props.range?.[1] ?? 0);
@@ -61,6 +70,7 @@ function key(event: KeyboardEvent): void {
     :label="label"
     :value="slid ?? value"
     :mixed="value === null"
+    :binds="binds"
     v-bind="unit ? { unit } : { suffix: suffix ?? '' }"
     @typed="keep"
   />

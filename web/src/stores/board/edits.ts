@@ -36,7 +36,17 @@ export const useEdits = defineDrawingStore("edits", () => {
     });
   }
 
+  /** Commit an edit unless it is refused, which is thrown: then nothing is done.
+   *
+   * Raises ApiError with the sentence.
+   */
+  async function commitChecked(command: Command, merge = false): Promise<void> {
+    await core.aim(null, command, selection.looked(), false);
+    queue.commit(command, merge);
+  }
+
   return {
+    commitChecked,
     dialled,
     commit: (command: Command, merge = false): void => queue.commit(command, merge),
     commitAimed: (aiming: Aiming | null, command: Command): void =>

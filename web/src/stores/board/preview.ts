@@ -36,6 +36,8 @@ export const usePreview = defineDrawingStore("preview", () => {
   return {
     /** The edit that is shown while it is made. */
     previewing: preview.command,
+    /** What holds a number that the hand would set. */
+    heldBy: preview.heldBy,
     show,
     offer,
     aim,

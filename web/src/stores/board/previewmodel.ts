@@ -2,7 +2,16 @@
 // newest wins, and answers to an earlier gesture are not shown any more.
 import { shallowRef } from "vue";
 import { ApiError } from "../../api/client";
-import type { Aim, Aimed, Command, Draft, PegDrag, Point, CopiesPreview } from "../../api/types";
+import type {
+  Aim,
+  Aimed,
+  Command,
+  Draft,
+  PegDrag,
+  Point,
+  CopiesPreview,
+  Target,
+} from "../../api/types";
 import { core } from "../../core";
 import { fault } from "../../lib/faults";
 import { LatestOnly } from "../../lib/latestonly";
@@ -18,6 +27,12 @@ export interface Spreading {
   drag: PegDrag | null;
   told: (spread: CopiesPreview) => void;
   refused: (sentence: string) => void;
+}
+
+/** A formula that holds a number, said, and which number that is. */
+export interface HeldBy {
+  sentence: string;
+  target: Target;
 }
 
 type Shown = Pick<Aimed, "meeting" | "repaint"> & Partial<Pick<Aimed, "line">>;
@@ -56,6 +71,7 @@ export class PreviewModel {
       if (!(problem instanceof ApiError)) throw problem;
       if (turn !== this.turn) return;
       question.spreading?.refused(problem.message);
+      if (problem.code === "held_by_formula") this.heldBy.value = heldBy(problem);
       if (problem.code === "takes_long") this.tell(problem.message);
     }
   });
@@ -69,6 +85,9 @@ export class PreviewModel {
     private readonly place: () => string,
     private readonly tell: (sentence: string) => void,
   ) {}
+
+  /** What holds a number that the hand would set. */
+  readonly heldBy = shallowRef<HeldBy | null>(null);
 
   /** The edit that is shown while it is made. */
   readonly command = shallowRef<Command | null>(null);
@@ -135,6 +154,7 @@ export class PreviewModel {
 
   /** The gesture is over. */
   over(): void {
+    this.heldBy.value = null;
     this.turn += 1;
     this.cues.shown = [];
     this.command.value = null;
@@ -161,4 +181,10 @@ export class PreviewModel {
     if (this.turn !== this.settledTurn) this.clear();
     this.settledTurn = this.turn;
   }
+}
+
+function heldBy(problem: ApiError): HeldBy {
+  const { place = "" } = (problem.body ?? {}) as { place?: string };
+  const [item = "", path = ""] = place.split(":");
+  return { sentence: problem.message, target: [item, path] };
 }

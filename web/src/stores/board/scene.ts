@@ -18,6 +18,11 @@ const NO_SHEET: Sheet = {
   references: [],
   swatches: [],
   styles: [],
+  measures: [],
+  measure_sets: [],
+  measure_set: null,
+  parametric: false,
+  follows: [],
 };
 
 const sameMoves = (a: readonly Move[], b: readonly Move[]): boolean =>

@@ -35,6 +35,7 @@ const NOTHING: Selection = {
   gradients: [],
   miters: [],
   style: null,
+  follows: [],
 };
 
 /** A selection of which only some items are told, the others being as in the last one. */
@@ -144,9 +145,9 @@ export class SelectionModel {
     const shown = repaint.moved
       ? { ...kept, frame, pegs: [], curves: [] }
       : merged(kept, repaint.selection);
-    const { dials, lengths, tolerance, style, paths } = kept;
+    const { dials, lengths, tolerance, style, paths, follows } = kept;
     this.marks.value = panelsStay
-      ? { ...shown, frame: frame ?? kept.frame, dials, lengths, tolerance, style, paths }
+      ? { ...shown, frame: frame ?? kept.frame, dials, lengths, tolerance, style, paths, follows }
       : shown;
   }
 

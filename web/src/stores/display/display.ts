@@ -13,7 +13,7 @@ export const HANDLES_SHOWN = [
   ["all", "All"],
 ] as const;
 export type HandleDisplay = (typeof HANDLES_SHOWN)[number][0];
-export const LEAVES = ["Layers", "Colours", "Profile", "Shelf", "History"] as const;
+export const LEAVES = ["Layers", "Colours", "Profile", "Shelf", "Measures", "History"] as const;
 export type Leaf = (typeof LEAVES)[number];
 export type View = (typeof VIEWS)[number];
 

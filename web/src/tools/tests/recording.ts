@@ -91,6 +91,7 @@ const STROKE: Stroke = {
   dash_fit: false,
   placing: "centred",
   opacity: 1,
+  follows: [],
 };
 const PAINT: Style = { fill: null, fill_opacity: 1, strokes: [STROKE], finish: FINISH };
 
@@ -145,12 +146,17 @@ const SHEET: Sheet = {
   height: 300,
   unit: "px",
   colour: null,
-  guides: [{ id: "g", x: 0, y: 50, angle: 0, locked: false }],
+  guides: [{ id: "g", x: 0, y: 50, angle: 0, locked: false, follows: [] }],
   guides_hidden: false,
   grid: { step: 10, parts: 1, shown: false },
   references: [],
   swatches: [],
   styles: [],
+  measures: [],
+  measure_sets: [],
+  measure_set: null,
+  parametric: false,
+  follows: [],
 };
 
 export class FakeBoard {
@@ -178,6 +184,7 @@ export class FakeBoard {
     gradients: [],
     miters: [],
     style: null,
+    follows: [],
   };
   pathOf = (item: string, contour: number): PathFacts => {
     const own = this.marks.anchors.filter((a) => a.item === item && a.contour === contour);
