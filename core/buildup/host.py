@@ -20,7 +20,7 @@ from buildup.following.fields import Field
 from buildup.following.values import worked
 from buildup.forms.draftpegs import CopyPeg
 from buildup.forms.symmetry.copies import images_of
-from buildup.formulas.kinds import Kind
+from buildup.formulas.quantitykinds import Kind
 from buildup.geometry.boxes import Box
 from buildup.messages import message, refusal
 from buildup.repainting import MOST_EXACT, NOTHING, Moved, Repaint, preview, previewed

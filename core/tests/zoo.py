@@ -18,6 +18,7 @@ from buildup.drawing.itemtypes import (
     TextItem,
     TextOnPath,
 )
+from buildup.drawing.measures import Measure, MeasureSet
 from buildup.drawing.model import FIRST_LAYER, Drawing
 from buildup.drawing.paint import (
     AROUND,
@@ -265,7 +266,16 @@ def full():
     )
     swatch = Swatch(id="ink", name="Tide", colour="#0C6B65")
     kept = SavedStyle(id="old", name="Old", style=rich())
-    sheet = Sheet(guides=(guide,), references=(reference,), swatches=(swatch,), styles=(kept,))
+    radius = Measure(id="m", name="r", formula="6 px", unit="px", note="of corners")
+    small = MeasureSet(id="s", name="S", formulas=(("m", "3 px"),))
+    sheet = Sheet(
+        guides=(guide,),
+        references=(reference,),
+        swatches=(swatch,),
+        styles=(kept,),
+        measures=(radius,),
+        measure_sets=(small,),
+    )
     return replace(items, sheet=sheet)
 
 

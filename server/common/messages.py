@@ -7,7 +7,7 @@ from collections.abc import Mapping
 from enum import StrEnum
 
 from buildup.errors import Refusal
-from buildup.messages import REFUSALS
+from buildup.refusals import REFUSALS
 
 SENTENCES: Mapping[str, str] = {
     "bad_request": "The request could not be read. Nothing was changed.",

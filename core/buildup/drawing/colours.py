@@ -48,7 +48,7 @@ def stop_at(stops: Sequence[Stop], at: float) -> Stop:
     """What a gradient shows at a place, as a stop there; beyond its ends that of the end.
 
     >>> stop_at([Stop(0.0, "#000000"), Stop(1.0, "#FFFFFF", 0.5)], 0.5)
-    Stop(at=0.5, colour='#808080', opacity=0.75)
+    Stop(at=0.5, colour='#808080', opacity=0.75, follows=())
     """
     before = [s for s in stops if s.at <= at]
     after = [s for s in stops if s.at > at]

@@ -8,7 +8,7 @@ from buildup.drawing.itemtypes import Shape
 from buildup.drawing.model import Drawing
 from buildup.drawing.units import unit_of
 from buildup.following.bounds import number_at
-from buildup.formulas.kinds import ANGLE, LENGTH, Kind, said
+from buildup.formulas.quantitykinds import ANGLE, LENGTH, Kind, said
 from buildup.formulas.working import Quantity
 from buildup.messages import refusal
 from buildup.shapes.registry import dials_of, shape_kind

@@ -13,8 +13,8 @@ from buildup.errors import Refusal
 from buildup.forms.assembling import operands_of
 from buildup.forms.contours import forms_in
 from buildup.forms.frames import standing_of
-from buildup.formulas.kinds import ANGLE, AREA, LENGTH
-from buildup.formulas.ordering import Formula, Values, evaluated
+from buildup.formulas.evaluating import Formula, Values, evaluated
+from buildup.formulas.quantitykinds import ANGLE, AREA, LENGTH
 from buildup.formulas.working import Quantity, names_in, needs_of, readings_in, worked_out
 from buildup.geometry.lengths import length
 from buildup.geometry.regions.setoperations import area_of_loops, combined

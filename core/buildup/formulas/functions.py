@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from functools import partial
 
 from buildup.drawing.units import unit_of
-from buildup.formulas.kinds import ANGLE, LENGTH, NUMBER, Kind, Measured, alike
+from buildup.formulas.quantitykinds import ANGLE, LENGTH, NUMBER, Kind, Measured, alike
 from buildup.geometry.angles import direction
 from buildup.messages import refusal
 

@@ -18,7 +18,7 @@ from functools import lru_cache
 
 from buildup.drawing.units import UNITS
 from buildup.errors import Refusal
-from buildup.formulas.kinds import ANGLE, LENGTH, PERCENTAGE, Kind, Measured
+from buildup.formulas.quantitykinds import ANGLE, LENGTH, PERCENTAGE, Kind, Measured
 from buildup.messages import refusal
 
 LONGEST_FORMULA = 200

@@ -22,7 +22,7 @@ from buildup.formulas.grammar import (
     parse,
     parts,
 )
-from buildup.formulas.kinds import NUMBER, Measured, alike, product, quotient
+from buildup.formulas.quantitykinds import NUMBER, Measured, alike, product, quotient
 from buildup.geometry.tolerances import FARTHEST
 from buildup.messages import refusal
 
@@ -170,7 +170,7 @@ class _Check:
             case Name(name, at):
                 return self._named(name, at)
             case Reading(item, what, at):
-                return self._given(f"{item}.{what}", at, "no_reading")
+                return self._given(f"{item}.{what}", at, "bad_formula.no_reading")
             case Negated(inner):
                 one = self.of(inner)
                 number = one.of
@@ -189,12 +189,12 @@ class _Check:
         constant = CONSTANTS.get(name)
         if name not in self.kinds and constant is not None:
             return Checked(NUMBER, lambda _: constant)
-        return self._given(name, at, "unknown")
+        return self._given(name, at, "bad_formula.unknown")
 
     def _given(self, key: str, at: int, missing: str) -> Checked:
         measured = self.kinds.get(key)
         if measured is None:
-            raise refusal(f"bad_formula.{missing}", name=key[:60], position=at + 1)
+            raise refusal(missing, name=key[:60], position=at + 1)
         return Checked(measured, lambda given: given[key])
 
     def _sum(self, terms: tuple[Checked, ...]) -> Checked:

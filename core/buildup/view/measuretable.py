@@ -15,7 +15,7 @@ from buildup.following.fields import field_at
 from buildup.following.values import READINGS, formula_name, formulas_of, worked
 from buildup.forms.contours import assembly_form
 from buildup.formulas.functions import CONSTANTS, FUNCTIONS
-from buildup.formulas.kinds import Kind
+from buildup.formulas.quantitykinds import Kind
 from buildup.formulas.working import Quantity, names_in
 
 MOST_USES = 200
@@ -131,7 +131,7 @@ def _names(formula: str) -> Iterable[str]:
 def told(quantity: Quantity, *, unit: str) -> str:
     """A value with its unit.
 
-    >>> from buildup.formulas.kinds import AREA, LENGTH
+    >>> from buildup.formulas.quantitykinds import AREA, LENGTH
     >>> told(Quantity(96.0, LENGTH), unit="mm"), told(Quantity(96.0 * 96.0, AREA), unit="in")
     ('25.4 mm', '1 in²')
     """

@@ -214,6 +214,23 @@ EVERY = [
     {"kind": "delete_guides", "guides": ["g"]},
     {"kind": "hide_guides", "hidden": True},
     {
+        "kind": "follow_formula",
+        "targets": [["plate", "dials.radius"], ["", "width"]],
+        "formula": "=2*r",
+        "unit": "px",
+    },
+    {
+        "kind": "add_measure",
+        "measure": {"id": "m2", "name": "gap", "formula": "r / 2", "unit": "px", "note": ""},
+        "targets": [["plate", "frame.nw.x"]],
+    },
+    {"kind": "change_measure", "measure": "m", "called": "radius", "formula": "8 px"},
+    {"kind": "delete_measures", "measures": ["m"]},
+    {"kind": "add_measure_set", "set": "l", "called": "L"},
+    {"kind": "show_measure_set", "set": "s"},
+    {"kind": "rename_measure_set", "set": "s", "called": "Small"},
+    {"kind": "delete_measure_set", "set": "s"},
+    {
         "kind": "add_reference",
         "reference": "u2",
         "picture": 3,

@@ -6,10 +6,10 @@ import unittest
 
 from asteval import Interpreter
 from buildup.errors import Refusal
+from buildup.formulas.evaluating import Formula, evaluated
 from buildup.formulas.functions import FUNCTIONS
 from buildup.formulas.grammar import DEEPEST, LONGEST_FORMULA
-from buildup.formulas.kinds import ANGLE, COUNT, LENGTH, NUMBER, PERCENTAGE, Kind, Measured
-from buildup.formulas.ordering import Formula, evaluated
+from buildup.formulas.quantitykinds import ANGLE, COUNT, LENGTH, NUMBER, PERCENTAGE, Kind, Measured
 from buildup.formulas.renaming import items_renamed, renamed
 from buildup.formulas.working import Quantity, is_name, names_in, readings_in, worked_out
 from hypothesis import given
@@ -226,7 +226,7 @@ class OrderTest(unittest.TestCase):
     def test_what_follows_one_without_a_value_says_so(self):
         table = (Formula("a", "1/0", "mm"), Formula("b", "a*2", "mm"), Formula("c", "3", "mm"))
         found = evaluated(table)
-        self.assertEqual(found.known, {"c": Quantity(3.0, Measured(plain=Kind.COUNT, bare=True))})
+        self.assertEqual(found.known, {"c": Quantity(3.0, Measured(plain=Kind.COUNT))})
         self.assertIn("“a”", found.refused["b"].sentence)
 
     def test_a_chain_as_long_as_the_table(self):

@@ -5,7 +5,7 @@ import json
 import string
 from pathlib import Path
 
-from buildup.messages import REFUSALS
+from buildup.refusals import REFUSALS
 from common.messages import SENTENCES, Code, sentence
 from common.problems import PROBLEM_TYPE, STATUS, problem
 from django.contrib.auth import get_user_model

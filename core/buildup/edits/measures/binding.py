@@ -19,7 +19,7 @@ from buildup.following.fields import Field, field_at
 from buildup.following.values import worked
 from buildup.forms.contours import assembly_form
 from buildup.formulas.grammar import LONGEST_FORMULA
-from buildup.formulas.kinds import Kind
+from buildup.formulas.quantitykinds import Kind
 from buildup.formulas.working import needs_of
 from buildup.messages import refusal
 

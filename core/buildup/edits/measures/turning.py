@@ -19,7 +19,7 @@ from buildup.following.fields import Field, field_at
 from buildup.following.values import formulas_of, read_by, worked
 from buildup.formulas.functions import CONSTANTS
 from buildup.formulas.grammar import Name, Negated, Node, Product, Sum, Typed, parse, parts
-from buildup.formulas.kinds import Kind, Measured
+from buildup.formulas.quantitykinds import Kind, Measured
 from buildup.formulas.working import checked, names_in, number_of
 from buildup.messages import refusal
 
@@ -131,6 +131,7 @@ def _is_number(node: Node) -> bool:
 def typed(value: float, measured: Measured, unit: str) -> str:
     """A value as one would type it.
 
+    >>> from buildup.formulas.quantitykinds import LENGTH
     >>> typed(96.0, LENGTH, "mm"), typed(0.5, Measured(plain=Kind.PERCENTAGE), "mm")
     ('25.4 mm', '50%')
     """
