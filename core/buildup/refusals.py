@@ -231,6 +231,7 @@ REFUSALS: Mapping[str, str] = {
     "not_symmetric.picture": "The traced area is not symmetric: off by {share:.0f} % of its size about the best axis. Nothing was changed; turn off “Symmetric” and try again.",
     "not_two": "A blend needs two outlines. Select two.",
     "nothing_cut": "The line cuts nothing. Nothing was changed; drag it across a shape.",
+    "no_measure_sets": "The drawing has no sets of measures. Nothing was exported; add a set in Measures first.",
     "nothing_drawn": "The SVG contains no shapes. {left_out} Nothing was changed.",
     "nothing_left": "“{name}” has no visible result, so there is nothing to convert. Nothing was changed; move its parts, or separate them.",
     "nothing_left.offset": "Nothing is left at that distance. Nothing was changed; enter a smaller one.",

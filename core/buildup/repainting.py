@@ -12,6 +12,7 @@ from buildup.edits.change import Delta, touched_by, updated
 from buildup.edits.command import Command
 from buildup.edits.items.placing import Placing
 from buildup.edits.items.targets import SelectionBox, taken_again
+from buildup.following.bounds import follows_any
 from buildup.messages import refusal
 from buildup.view.drawables import Drawable, drawable
 from buildup.view.selection import (
@@ -162,6 +163,8 @@ def preview(
     """
     if isinstance(command, Placing):
         held = taken_again(drawing, command.items)
+        if follows_any(drawing, [i.id for i in held.items]):
+            return previewed(drawing, command, selected, shows)
         if len(held.items) > MOST_EXACT:
             return _moved_as_drawn(command, held)
         repaint = previewed(drawing, command, selected, shows)

@@ -1,16 +1,22 @@
 """Send a drawing out as files; how that was done is kept with it."""
 
 from collections.abc import Sequence
+from dataclasses import replace
+from functools import partial
 from typing import Protocol
 
 from buildup.drawing.model import Drawing as Value
+from buildup.drawing.text import Lettering
 from buildup.formats.formatsettings import FormatSettings, PdfOut, write_format_settings
+from buildup.formats.svg.svgtext import FontWish
 from buildup.geometry.progress import reporting_to
+from buildup.measuresets import contact_sheet, in_each_set
 from common.messages import refusal
 from common.progress import ProgressReporter
 from django.db import transaction
 from drawings import store
 from drawings.selectors.lookup import found, locked
+from fonts.families import said
 
 from exports.formats import kind_of, made
 from exports.parcels import File, Job, Parcel, file_name, zipped
@@ -55,7 +61,24 @@ def parcel_of(
     if isinstance(settings, PdfOut):
         pages = [Job(*_value(user_id, other)) for other in settings.drawings]
     with reporting_to(ProgressReporter(user_id, work)):
+        if settings.sets == "contact":
+            sheet = contact_sheet(value, partial(_lettered, user_id))
+            return make(Job(f"{name} sets", sheet), replace(settings, what="sheet"), pages=())
+        if settings.sets == "each":
+            each = in_each_set(value).items()
+            jobs = [Job(f"{name} {called}", one, ids) for called, one in each]
+            return Parcel.of(make(job, settings, pages=()) for job in jobs)
         return make(Job(name, value, ids), settings, pages=pages)
+
+
+def _lettered(user_id: int, text: str, size: float) -> Lettering | None:
+    """A name in the first of the shipped fonts."""
+    spoken = said(user_id, text, FontWish(families=("sans-serif",)))
+    if spoken is None:
+        return None
+    return Lettering(
+        text=text, font=spoken.font, font_name=spoken.font_name, shaped=spoken.shaped, size=size
+    )
 
 
 def sent(

@@ -1,5 +1,6 @@
 """What a number of a drawing may say of itself: that it follows a formula."""
 
+import re
 from dataclasses import dataclass
 
 
@@ -20,3 +21,15 @@ class Follow:
 
 
 Follows = tuple[Follow, ...]
+PLACED = "frame."
+"""What the fields of an item's frame begin with."""
+_STANDS = re.compile(r"frame\.\w+\.(?:x|y|angle)$")
+
+
+def unplaced(follows: Follows) -> Follows:
+    """What a copy follows: all but what says where its original stands.
+
+    >>> unplaced((Follow("frame.nw.x", "r", "mm"), Follow("dials.radius", "r", "mm")))
+    (Follow(field='dials.radius', formula='r', unit='mm'),)
+    """
+    return tuple(f for f in follows if not _STANDS.match(f.field))

@@ -9,8 +9,9 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Any
 
-from buildup.drawing.codec import read_item, write_item
+from buildup.drawing.codec import read_item, read_stored, write, write_item
 from buildup.drawing.itemtypes import Container, Item, Layer
+from buildup.drawing.measures import Measure
 from buildup.drawing.model import FIRST_LAYER, Drawing
 from buildup.drawing.tree import ROOT, Tree
 from buildup.messages import refusal
@@ -28,11 +29,13 @@ class Clip:
         items: by themselves, in any order.
         places: each item with its container, `""` for the outermost; those of one container back
             to front.
+        measures: those that the items follow, with the values that they have there.
 
     """
 
     items: tuple[Item, ...]
     places: tuple[tuple[str, str], ...]
+    measures: tuple[Measure, ...] = ()
 
     @property
     def tops(self) -> tuple[str, ...]:
@@ -50,6 +53,8 @@ class Clip:
         """The clip as JSON text."""
         items = [write_item(i) for i in self.items]
         stored = {"clip": CLIP_FORM, "items": items, "places": [list(p) for p in self.places]}
+        if self.measures:
+            stored["measures"] = write(self.measures)
         return json.dumps(stored, separators=(",", ":"))
 
 
@@ -89,10 +94,11 @@ def read_clip(text: str) -> Clip:
             raise refusal("bad_data.later_clip", "clip")
         items = tuple(read_item(i) for i in stored["items"])
         positions = tuple((str(i), str(c)) for i, c in stored["places"])
+        measures = tuple(read_stored(Measure, m) for m in stored.get("measures", ()))
     except (ValueError, TypeError, KeyError, AttributeError, RecursionError):
         raise refusal("bad_data.clip", "clip") from None
     _check_tree(items, positions)
-    return Clip(items, positions)
+    return Clip(items, positions, measures)
 
 
 def _check_tree(items: tuple[Item, ...], positions: tuple[tuple[str, str], ...]) -> None:

@@ -5,11 +5,12 @@ A path names a number from the item that has it: `dials.radius`, `style.strokes.
 of a place of the item's frame, `frame.nw.width` its width while that place stays.
 """
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Callable, Iterable, Iterator, Mapping
 from dataclasses import dataclass, replace
+from functools import partial
 from typing import Any
 
-from buildup.contours.follows import Follow, Follows
+from buildup.contours.follows import PLACED, Follow, Follows
 from buildup.drawing.items import Items
 from buildup.drawing.itemtypes import Assembly, Item, Outline, Shape, finish_of
 from buildup.drawing.model import Drawing
@@ -22,8 +23,6 @@ SHEET = ""
 """Stands for the sheet where an item's id is asked for."""
 WORD = '"follows"'
 """What the text of an item holds in which something follows a formula."""
-PLACED = "frame."
-"""What the paths of a frame's numbers begin with."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,6 +61,11 @@ def bounds_of(drawing: Drawing) -> Mapping[str, tuple[Bound, ...]]:
         if own:
             found[item.id] = own
     return found
+
+
+def follows_any(drawing: Drawing, ids: Iterable[str]) -> bool:
+    """Whether any number of some items follows a formula."""
+    return drawing.sheet.parametric and any(drawing.known(_bounds_known, i) for i in ids)
 
 
 def _bounds_known(drawing: Drawing, item_id: str) -> tuple[Bound, ...]:
@@ -189,3 +193,15 @@ def followed_as(follows: Follows, follow: Follow | None, field: str) -> Follows:
     """What numbers follow, once one of them follows something else, or nothing."""
     others = tuple(f for f in follows if f.field != field)
     return others if follow is None else (*others, follow)
+
+
+def refollowed(value: Any, change: Callable[[Follow], Follow | None]) -> Any:
+    """An item, or the sheet, with other formulas; None: the number follows nothing any more."""
+    for path in dict.fromkeys(prefix for prefix, held in _holders(value) if held.follows):
+        value = replaced_at(value, path, partial(_with_follows, change))
+    return value
+
+
+def _with_follows(change: Callable[[Follow], Follow | None], held: Any) -> Any:
+    changed = (change(f) for f in held.follows)
+    return replace(held, follows=tuple(f for f in changed if f is not None))

@@ -9,6 +9,8 @@ from buildup.messages import refusal
 
 What = Literal["sheet", "selection", "each"]
 """The sheet; what is selected, as large as that is; or each selected item a file by itself."""
+Sets = Literal["shown", "each", "contact"]
+"""The drawing as it is shown, in each set of its measures, or all sets side by side."""
 MOST_PIXELS = 36_000_000
 """Of one picture: A2 at 300 dpi."""
 MOST_SIZES = 24
@@ -31,6 +33,8 @@ class FormatSettings:
 
     what: What = "sheet"
     """What of the drawing is sent."""
+    sets: Sets = "shown"
+    """Whether each set of its measures is a file by itself, or all of them are side by side."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

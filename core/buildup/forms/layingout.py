@@ -3,6 +3,7 @@
 from collections.abc import Mapping
 from dataclasses import replace
 
+from buildup.contours.follows import unplaced
 from buildup.drawing.clips import Clip
 from buildup.drawing.itemtypes import Assembly, FormSide, Item
 from buildup.forms.placement import PLACED, ItemMap, moved_item
@@ -15,8 +16,11 @@ def laid_out(clip: Clip, ids: Mapping[str, str], way: ItemMap) -> tuple[Item, ..
 
 
 def under_new_ids(item: Item, ids: Mapping[str, str]) -> Item:
-    """An item under the id of its copy; what an assembly says of its parts is said of theirs."""
-    copy = replace(item, id=ids[item.id])
+    """An item under the id of its copy, which stands where it is put.
+
+    What an assembly says of its parts is said of theirs.
+    """
+    copy = replace(item, id=ids[item.id], follows=unplaced(item.follows))
     if not isinstance(copy, Assembly):
         return copy
 

@@ -14,6 +14,7 @@ from buildup.edits.command import Command, Point
 from buildup.edits.items.copying import check_count, numbered
 from buildup.edits.items.newitems import check_new
 from buildup.edits.items.targets import several
+from buildup.following.carrying import brought
 from buildup.forms.contours import item_box
 from buildup.forms.itemchecks import checked_clip
 from buildup.forms.layingout import laid_out
@@ -44,13 +45,15 @@ class PasteItems(Command):
         return f"Paste {several(len(known_clip(drawing, self.clip).tops))}"
 
     def delta(self, drawing: Drawing) -> Delta:
-        clip = known_clip(drawing, self.clip)
+        came = brought(drawing, known_clip(drawing, self.clip), self.copies)
+        clip = came.clip
         ids = new_ids(drawing, [i for i, _ in clip.places], self.copies)
         put = laid_out(clip, ids, moved_by(self._shift(clip)))
         position = drawing.place_to_draw(self.container)
         front = next(iter(reversed(drawing.tree.children(position))), None)
         moves = row_of((ids[t] for t in clip.tops), position, front)
-        return Delta(put=put, moves=(*moves, *inside(clip, ids)))
+        moves = (*moves, *inside(clip, ids))
+        return Delta(put=put, moves=moves, sheet=came.sheet, said=came.note)
 
     def _shift(self, clip: Clip) -> complex:
         if self.at is None:

@@ -18,6 +18,7 @@ from buildup.edits.items.newitems import check_new
 from buildup.edits.items.pasting import box_of_clip, inside, known_clip, new_ids
 from buildup.edits.items.targets import open_items, several
 from buildup.edits.shapes.shaping import in_proportion
+from buildup.following.carrying import Brought, brought, plain
 from buildup.forms.itemchecks import checked_clip
 from buildup.forms.layingout import laid_out
 from buildup.forms.placement import ItemMap, grown_item, moved_by
@@ -90,9 +91,12 @@ class PlaceFromShelf(Command):
         return f"Place {self.called}"
 
     def delta(self, drawing: Drawing) -> Delta:
-        clip = known_clip(drawing, self.clip)
+        known = known_clip(drawing, self.clip)
         check_name(self.called)
         check_new(drawing, self.copies)
+        linked_copy = self.entry is not None
+        came = Brought(plain(known), None) if linked_copy else brought(drawing, known, self.copies)
+        clip = came.clip
         way = self._way(clip)
         tops = clip.tops
         alone = len(tops) == 1 and self.entry is None
@@ -112,7 +116,7 @@ class PlaceFromShelf(Command):
             put.insert(0, self._holder(way))
             moves += row_of((ids[t] for t in tops), self.copies, None)
         moves += inside(clip, ids)
-        return Delta(put=tuple(put), moves=tuple(moves))
+        return Delta(put=tuple(put), moves=tuple(moves), sheet=came.sheet, said=came.note)
 
     def _holder(self, way: ItemMap) -> Group | Linked:
         if self.entry is None:
@@ -201,7 +205,7 @@ class UpdateLinkedCopies(Command):
         return self.name
 
     def delta(self, drawing: Drawing) -> Delta:
-        clip = known_clip(drawing, self.clip)
+        clip = plain(known_clip(drawing, self.clip))
         if self.called is not None:
             check_name(self.called)
         check_count(len(self.items) * len(clip.items))

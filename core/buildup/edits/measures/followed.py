@@ -10,13 +10,14 @@
 from collections.abc import Callable, Iterable, Iterator, Mapping
 from dataclasses import dataclass, field
 
+from buildup.contours.follows import PLACED
 from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta, updated, with_contents
 from buildup.edits.command import Command
 from buildup.edits.measures.setting import for_several, same, setting
 from buildup.edits.measures.turning import said, turned
 from buildup.errors import Refusal
-from buildup.following.bounds import PLACED, SHEET, Bound, bounds_in, bounds_of, number_at
+from buildup.following.bounds import SHEET, Bound, bounds_in, bounds_of, number_at
 from buildup.following.fields import field_at
 from buildup.following.values import Worked, formulas_of, named, read_by, worked
 from buildup.formulas.working import needs_of

@@ -15,14 +15,13 @@ from buildup.edits.command import Command
 from buildup.edits.measures.binding import Target, bound_to
 from buildup.edits.measures.turning import with_formula
 from buildup.following.bounds import SHEET, bounds_of, holder_of, replaced_at
+from buildup.following.carrying import LONGEST_NOTE, MOST_MEASURES
 from buildup.formulas.grammar import LONGEST_FORMULA, parse
 from buildup.formulas.renaming import renamed
 from buildup.formulas.working import LONGEST_NAME, is_name, names_in
 from buildup.messages import message, refusal
 
-MOST_MEASURES = 500
 MOST_SETS = 60
-LONGEST_NOTE = 200
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

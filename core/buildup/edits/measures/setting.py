@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from buildup.contours.anchors import Anchor
+from buildup.contours.follows import PLACED
 from buildup.drawing.itemtypes import Assembly, Item, OffsetEffect, Outline, Shape, TextItem
 from buildup.drawing.model import Drawing
 from buildup.edits.assemblies.results import SetResult
@@ -25,7 +26,7 @@ from buildup.edits.sheet.guides import SetGuide
 from buildup.edits.sheet.sheets import SetGrid, SetSheet
 from buildup.edits.symmetry.symmetries import SetSymmetry
 from buildup.edits.text.textedits import SetTextSetting
-from buildup.following.bounds import PLACED, SHEET, number_at, replaced_at
+from buildup.following.bounds import SHEET, number_at, replaced_at
 from buildup.geometry.angles import direction
 
 PER_UNIT = 2.0**24

@@ -3,9 +3,10 @@
 from collections.abc import Iterable, Sequence
 from xml.sax.saxutils import escape
 
-from buildup.drawing.clips import LONGEST_CLIP, Clip, clip_of
+from buildup.drawing.clips import LONGEST_CLIP, Clip
 from buildup.drawing.model import Drawing
 from buildup.drawing.numerals import short
+from buildup.following.carrying import clip_with_measures
 from buildup.formats.svg.svgdocument import CLIP_ID
 from buildup.formats.svg.svgwrite import drawn_lines, view_of
 from buildup.messages import refusal
@@ -19,7 +20,7 @@ def clip_svg(drawing: Drawing, ids: Sequence[str]) -> str:
 
     """
     tops = drawing.tree.tops(ids)
-    clip = clip_of(drawing, ids).text()
+    clip = clip_with_measures(drawing, ids).text()
     if len(clip) > LONGEST_CLIP:
         raise refusal("too_much.copy")
     return _document(drawing, tops, (metadata(clip),))

@@ -8,6 +8,7 @@ from buildup.drawing.clips import clip_of
 from buildup.drawing.codec import write, write_item
 from buildup.drawing.model import Drawing
 from buildup.drawing.tree import ROOT
+from buildup.following.carrying import clip_with_measures
 from buildup.formats.svg.clipsvg import metadata
 from buildup.formats.svg.liveread import LIVE_FORM, NAMESPACE
 
@@ -15,7 +16,7 @@ from buildup.formats.svg.liveread import LIVE_FORM, NAMESPACE
 def live_metadata(drawing: Drawing, ids: tuple[str, ...] | None) -> str:
     """The element with all of a drawing but its references, or with some of its items."""
     if ids is not None:
-        return metadata(clip_of(drawing, ids).text())
+        return metadata(clip_with_measures(drawing, ids).text())
     text = escape(live_text(drawing))
     return f'<metadata><drawing xmlns="{NAMESPACE}">{text}</drawing></metadata>'
 

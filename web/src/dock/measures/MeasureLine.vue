@@ -55,7 +55,7 @@ const change = (part: Change): Promise<boolean> =>
     </td>
     <td v-if="problem" colspan="3" class="problem" role="alert">{{ problem }}</td>
     <template v-else>
-      <td class="result">{{ row?.result }}</td>
+      <td class="result">{{ formulas.isFresh ? row?.result : "" }}</td>
       <td>
         <button
           class="row-button uses"

@@ -13,13 +13,13 @@ const choices = computed(() => [
   ...formulas.sets.map((s) => ({ id: s.id as string | null, name: s.name })),
 ]);
 const show = (set: string | null): void => {
-  if (set !== formulas.shown) void formulas.edit("", { kind: "show_measure_set", set });
+  if (set !== formulas.shown) void formulas.edit("set", { kind: "show_measure_set", set });
 };
 function add(): void {
   const taken = new Set(formulas.sets.map((s) => s.name));
   const called =
     ["S", "M", "L", "XL"].find((n) => !taken.has(n)) ?? `Set ${formulas.sets.length + 1}`;
-  void formulas.edit("", { kind: "add_measure_set", set: newId(), called });
+  void formulas.edit("set", { kind: "add_measure_set", set: newId(), called });
 }
 </script>
 
@@ -67,7 +67,7 @@ function add(): void {
     <button
       v-if="formulas.shown"
       class="row-button set"
-      @click="formulas.edit('', { kind: 'delete_measure_set', set: formulas.shown })"
+      @click="formulas.edit('set', { kind: 'delete_measure_set', set: formulas.shown })"
     >
       Delete set
     </button>

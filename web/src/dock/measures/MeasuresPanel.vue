@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // The measures of the drawing: name, value or formula, result, where each is used, a note.
-import { computed, nextTick, ref } from "vue";
+import InputText from "primevue/inputtext";
+import { computed, ref } from "vue";
 import { newId } from "../../api/ids";
 import { useFormulas } from "../../stores/measuring/formulas";
 import { definition } from "../../fields/formulas";
@@ -9,64 +10,71 @@ import MeasureLine from "./MeasureLine.vue";
 const formulas = useFormulas();
 const set = computed(() => formulas.sets.find((s) => s.id === formulas.shown));
 const draft = ref("");
-const field = ref<HTMLInputElement | null>(null);
 
 async function add(): Promise<void> {
   const text = draft.value.trim();
   if (text === "") return;
   const made = definition(text) ?? { name: text, formula: `10 ${formulas.unit}` };
   const measure = { id: newId(), unit: formulas.unit, note: "", ...made };
-  if (!(await formulas.edit("new", { kind: "add_measure", measure, targets: [] }))) return;
-  draft.value = "";
-  await nextTick();
-  field.value?.scrollIntoView({ block: "nearest" });
+  if (await formulas.edit("new", { kind: "add_measure", measure, targets: [] })) draft.value = "";
 }
 </script>
 
 <template>
   <div class="measures" data-testid="measures">
-    <table v-if="formulas.measures.length > 0" aria-label="Measures">
-      <thead>
-        <tr>
-          <th class="name">Name</th>
-          <th class="formula">{{ set ? `Value in ${set.name}` : "Value or formula" }}</th>
-          <th class="result">Result</th>
-          <th class="uses">Used by</th>
-          <th>Note</th>
-          <th class="acts"><span class="unseen">Delete</span></th>
-        </tr>
-      </thead>
-      <tbody>
-        <MeasureLine v-for="m in formulas.measures" :key="m.id" :measure="m" :set="set ?? null" />
-      </tbody>
-    </table>
-    <p v-else class="empty">
-      A measure is a named value that many fields follow. Type one below, then
-      <b>=</b> and its name in any field of Form or Paint.
-    </p>
     <form class="new" @submit.prevent="add">
-      <input
-        ref="field"
-        v-model="draft"
-        class="p-inputtext p-inputtext-sm"
-        placeholder="New measure, like r = 6 mm"
-        aria-label="New measure"
-        data-testid="new-measure"
-        autocomplete="off"
-        @keydown.esc="draft = ''"
-      />
-      <button class="row-button" :disabled="draft.trim() === ''">Add</button>
-      <span v-if="formulas.problems.new" class="problem" role="alert">
-        {{ formulas.problems.new }}
+      <span class="line">
+        <InputText
+          v-model="draft"
+          size="small"
+          placeholder="New: r = 6 mm"
+          aria-label="New measure"
+          data-testid="new-measure"
+          autocomplete="off"
+          @keydown.esc="draft = ''"
+        />
+        <button class="row-button" :disabled="draft.trim() === ''">Add</button>
       </span>
+      <p v-if="formulas.problems.new" class="problem" role="alert">{{ formulas.problems.new }}</p>
+      <p v-else-if="formulas.problems.set" class="problem" role="alert">
+        {{ formulas.problems.set }}
+      </p>
+      <p v-else>
+        A named value. Type <b>=</b> and its name in any field of Form or Paint, and that follows
+        it.
+      </p>
     </form>
+    <div class="scroll">
+      <table v-if="formulas.measures.length > 0" aria-label="Measures">
+        <thead>
+          <tr>
+            <th class="name">Name</th>
+            <th class="formula">{{ set ? `Value in ${set.name}` : "Value or formula" }}</th>
+            <th class="result">Result</th>
+            <th class="uses">Used by</th>
+            <th>Note</th>
+            <th class="acts"><span class="unseen">Delete</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <MeasureLine v-for="m in formulas.measures" :key="m.id" :measure="m" :set="set ?? null" />
+        </tbody>
+      </table>
+    </div>
   </div>
 </template>
 
 <style scoped>
 .measures {
+  display: grid;
+  grid-template: minmax(0, 1fr) / 210px minmax(0, 1fr);
+  gap: 12px;
+  min-height: 0;
+  padding: 4px 10px;
+}
+.scroll {
   overflow: auto;
-  padding: 2px 10px 6px;
+  min-height: 0;
 }
 table {
   width: 100%;
@@ -74,23 +82,27 @@ table {
   table-layout: fixed;
 }
 th {
-  padding: 2px 6px;
+  position: sticky;
+  z-index: 1;
+  top: 0;
+  padding: 1px 6px;
+  background: var(--panel);
   color: var(--quiet);
   font-size: 12px;
   font-weight: 500;
   text-align: left;
 }
 .name {
-  width: 120px;
+  width: 100px;
 }
 .formula {
-  width: 180px;
+  width: 150px;
 }
 .result {
-  width: 96px;
+  width: 84px;
 }
 .uses {
-  width: 110px;
+  width: 78px;
 }
 .acts {
   width: 30px;
@@ -102,29 +114,30 @@ th {
   height: 1px;
   clip-path: inset(50%);
 }
-.empty {
-  max-width: 520px;
-  margin: 6px;
-  color: var(--quiet);
-}
 .new {
+  overflow: auto;
+}
+.line {
   display: flex;
-  gap: 8px;
-  align-items: center;
-  margin-top: 4px;
+  gap: 6px;
 }
-.new input {
-  width: 300px;
-  height: 24px;
+.line :deep(input) {
+  flex: 1;
+  min-width: 0;
+  height: 26px;
 }
-.new .row-button {
-  height: 24px;
+.line .row-button {
+  height: 26px;
   padding: 0 10px;
   border: 1px solid var(--hairline);
   border-radius: 6px;
 }
-.problem {
-  color: var(--trouble);
+.new p {
+  margin: 6px 0 0;
+  color: var(--quiet);
   font-size: 12px;
+}
+.new .problem {
+  color: var(--trouble);
 }
 </style>

@@ -67,9 +67,11 @@ export const useFormulas = defineDrawingStore("formulas", () => {
   /** What the measures come to, while the leaf that lists them is open. */
   const table = shallowRef<MeasureTable>({ rows: [] });
   const open = computed(() => display.leaf === "Measures" && !display.folded);
-  const asking = new LatestOnly<null>(async () => {
+  const asking = new LatestOnly<number>(async () => {
+    const { measures: asked } = doc.sheet;
     try {
       table.value = await core.measures();
+      workedFor.value = asked;
     } catch (problem) {
       if (!(problem instanceof ApiError)) throw problem;
     }
@@ -77,10 +79,13 @@ export const useFormulas = defineDrawingStore("formulas", () => {
   watch(
     () => [open.value, doc.version, doc.sheet.measures, doc.sheet.measure_set, edits.waiting()],
     () => {
-      if (open.value) asking.put(null);
+      if (open.value) asking.put(doc.version);
     },
     { immediate: true },
   );
+  /** What it was worked out for; while the hand turns a measure there is no answer yet. */
+  const workedFor = shallowRef<unknown>(null);
+  const isFresh = computed(() => workedFor.value === doc.sheet.measures);
   const rowOf = (id: string) => table.value.rows.find((r) => r.id === id);
   /** What the last edit of a row was refused for, by its measure; of a new one by nothing. */
   const problems = ref<Record<string, string>>({});
@@ -109,6 +114,7 @@ export const useFormulas = defineDrawingStore("formulas", () => {
     value,
     words,
     rowOf,
+    isFresh,
     problems,
     edit,
   };

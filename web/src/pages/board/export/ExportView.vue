@@ -18,6 +18,11 @@ const WHATS = [
   { value: "selection", label: "Selection" },
   { value: "each", label: "One file per selected item" },
 ] as const;
+const SETS = [
+  { value: "shown", label: "As shown" },
+  { value: "each", label: "One file per set" },
+  { value: "contact", label: "Contact sheet" },
+] as const;
 /** Files that are named; of more their number is told. */
 const NAMED = 5;
 
@@ -75,6 +80,15 @@ const set = (part: Partial<FormatSettings>): void => exporting.set(part);
           placeholder="Nothing is selected"
           @chosen="(v) => set({ what: v })"
         />
+        <template v-if="doc.sheet.measure_sets.length > 0">
+          <span class="label">Sets</span>
+          <ChooseField
+            label="Sets of measures"
+            :value="exporting.now.sets ?? 'shown'"
+            :options="SETS"
+            @chosen="(sets) => set({ sets })"
+          />
+        </template>
         <ExportFields :fields="format.fields" :sending="exporting.now" @set="set" />
       </section>
       <section class="look" aria-label="Result">

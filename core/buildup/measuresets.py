@@ -1,0 +1,124 @@
+"""A drawing in each of its sets of measures, and all of them side by side."""
+
+import math
+from collections.abc import Callable, Mapping
+from dataclasses import replace
+
+from buildup.drawing.clips import clip_of
+from buildup.drawing.itemtypes import Container, Item, Layer, TextItem
+from buildup.drawing.model import Drawing
+from buildup.drawing.paint import Style
+from buildup.drawing.text import Lettering
+from buildup.drawing.tree import ROOT, Tree
+from buildup.edits.apply import foreseen
+from buildup.edits.change import updated
+from buildup.edits.measures.measureedits import ShowMeasureSet
+from buildup.forms.layingout import laid_out
+from buildup.forms.placement import moved_by
+from buildup.geometry.transforms import shift
+from buildup.messages import refusal
+
+GAP = 0.08
+"""Between two sheets of a contact sheet, in parts of the longer side (common practice)."""
+LABEL = 0.035
+"""The size of the names on it, likewise."""
+INK = "#1B2924"
+
+Lettered = Callable[[str, float], Lettering | None]
+"""A name laid out in a font at a size (sheet units); None where there is no font."""
+
+
+def in_set(drawing: Drawing, measure_set: str | None) -> Drawing:
+    """The drawing with the values of a set; None: each measure has its own.
+
+    Raises:
+        Refusal: `unknown_measure_set`; where a value of the set comes to nothing.
+
+    """
+    if drawing.sheet.measure_set == measure_set:
+        return drawing
+    return updated(drawing, foreseen(drawing, ShowMeasureSet(set=measure_set)))
+
+
+def in_each_set(drawing: Drawing) -> Mapping[str, Drawing]:
+    """The drawing in each of its sets, by the set's name.
+
+    Raises:
+        Refusal: `no_measure_sets` where it has none; as `in_set`.
+
+    """
+    sets = drawing.sheet.measure_sets
+    if not sets:
+        raise refusal("no_measure_sets")
+    return {s.name: in_set(drawing, s.id) for s in sets}
+
+
+def contact_sheet(drawing: Drawing, lettered: Lettered = lambda _name, _size: None) -> Drawing:
+    """All sets side by side, each as large as it is, with its name above.
+
+    Layers that are hidden are left out; each set is a layer of its own.
+
+    Args:
+        drawing: with sets.
+        lettered: what lays out their names.
+
+    Raises:
+        Refusal: as `in_each_set`.
+
+    """
+    each = in_each_set(drawing)
+    wide = max(d.sheet.width for d in each.values())
+    high = max(d.sheet.height for d in each.values())
+    gap, size = GAP * max(wide, high), LABEL * max(wide, high)
+    columns = math.ceil(math.sqrt(len(each) * high / wide)) or 1
+    columns = min(columns, len(each))
+    items: dict[str, Item] = {}
+    pairs: list[tuple[str, str]] = []
+    for n, (name, one) in enumerate(each.items()):
+        row, column = divmod(n, columns)
+        corner = complex(
+            gap + column * (wide + gap), gap + size * 2 + row * (high + gap + size * 2)
+        )
+        layer = f"set-{n + 1}"
+        items[layer] = Layer(id=layer, name=name)
+        pairs.append((layer, ROOT))
+        for held, container in _laid(one, layer, corner):
+            items[held.id] = held
+            pairs.append((held.id, container))
+        lettering = lettered(name, size)
+        if lettering is not None:
+            label = _label(f"{layer}-name", name, lettering, corner - 1j * size)
+            items[label.id] = label
+            pairs.append((label.id, layer))
+    rows = math.ceil(len(each) / columns)
+    sheet = replace(
+        drawing.sheet,
+        width=gap + columns * (wide + gap),
+        height=gap + rows * (high + gap + size * 2),
+        guides=(),
+        references=(),
+        measures=(),
+        measure_sets=(),
+        measure_set=None,
+        follows=(),
+    )
+    holders = (i.id for i in items.values() if isinstance(i, Container))
+    return Drawing(sheet, items, Tree.of(pairs, holders))
+
+
+def _laid(drawing: Drawing, layer: str, corner: complex) -> list[tuple[Item, str]]:
+    """What shows of a drawing, moved, with what each lies in."""
+    tree = drawing.tree
+    layers = (la for la in tree.children(ROOT) if not drawing.items[la].hidden)
+    shown = [i for la in layers for i in tree.children(la)]
+    if not shown:
+        return []
+    clip = clip_of(drawing, shown)
+    ids = {i: f"{layer}-{n}" for n, (i, _) in enumerate(clip.places)}
+    put = {i.id: i for i in laid_out(clip, ids, moved_by(corner))}
+    return [(put[ids[i]], ids[c] if c else layer) for i, c in clip.places]
+
+
+def _label(item: str, name: str, lettering: Lettering, at: complex) -> TextItem:
+    ink = Style(fill=INK, strokes=())
+    return TextItem(id=item, name=name, style=ink, lettering=lettering, place=shift(at))
