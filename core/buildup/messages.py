@@ -25,7 +25,7 @@ NOTES: Mapping[str, str] = {
     "notes.left_out": "Not imported: {kinds}.",
     "notes.lone_anchors": "{count} anchors have no counterpart on the other side.",
     "notes.measure_followed": "{count} values followed it; they stay as they are.",
-    "notes.measures_renamed": "Measures of the same name have other values here; they came as {names}.",
+    "notes.measures_renamed": "Measures of the same name have other values here; the new ones are called {names}.",
     "notes.merged_look": "The merged layer has the opacity and effects of the rearmost one.",
     "notes.moved": "The outline moved by at most {distance}.",
     "notes.no_path": "There is no path for the text. The text is safe; draw a path in it, or separate its parts.",

@@ -1,5 +1,6 @@
 """Items that are copied with the measures that they follow, and that come into another drawing."""
 
+import itertools
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
 
@@ -91,8 +92,8 @@ def brought(drawing: Drawing, clip: Clip, base: str) -> Brought:
         return replace(one, formula=renamed(one.formula, other)) if other else one
 
     items = tuple(refollowed(i, follow) for i in clip.items)
-    pairs = ", ".join(f"{old} as {now}" for old, now in other.items())
-    note = message("notes.measures_renamed", names=pairs) if other else ""
+    renames = ", ".join(other.values())
+    note = message("notes.measures_renamed", names=renames) if other else ""
     after = replace(sheet, measures=(*sheet.measures, *added), parametric=True)
     return Brought(replace(clip, items=items), after, note)
 
@@ -114,7 +115,8 @@ def _names(drawing: Drawing, clip: Clip) -> dict[str, str]:
         name = measure.name
         has = any(m.name == name for m in drawing.sheet.measures)
         if has and mine.get(name) != theirs.get(name):
-            name = next(n for k in range(2, 2_000) if (n := f"{measure.name}_{k}") not in taken)
+            numbered = (f"{measure.name}_{k}" for k in itertools.count(2))
+            name = next(n for n in numbered if n not in taken or mine.get(n) == theirs.get(name))
             taken.add(name)
         names[measure.name] = name
     return names

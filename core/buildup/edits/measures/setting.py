@@ -6,12 +6,12 @@ from typing import Any
 
 from buildup.contours.anchors import Anchor
 from buildup.contours.follows import PLACED
-from buildup.drawing.itemtypes import Assembly, Item, OffsetEffect, Outline, Shape, TextItem
+from buildup.drawing.itemtypes import Assembly, Frame, Item, OffsetEffect, Outline, Shape, TextItem
 from buildup.drawing.model import Drawing
 from buildup.edits.assemblies.results import SetResult
 from buildup.edits.change import Delta
 from buildup.edits.command import Command
-from buildup.edits.items.placing import PlaceItems
+from buildup.edits.items.placing import PlaceItems, pivot
 from buildup.edits.outlines.cornering import SetCorners
 from buildup.edits.paint.gradients import SetGradient
 from buildup.edits.paint.styling import (
@@ -27,12 +27,16 @@ from buildup.edits.sheet.sheets import SetGrid, SetSheet
 from buildup.edits.symmetry.symmetries import SetSymmetry
 from buildup.edits.text.textedits import SetTextSetting
 from buildup.following.bounds import SHEET, number_at, replaced_at
+from buildup.forms.frames import own_standing
 from buildup.geometry.angles import direction
 
 PER_UNIT = 2.0**24
 """Steps of the grid in a sheet unit on which items lie that are placed by formulas. Within 16,000
 units doubles add and subtract such coordinates exactly, so that there and back is bit for bit the
 same; a step is 16 picometres."""
+FINE_PER_UNIT = 2.0**32
+"""Of the grid on which shapes have their origin: so much finer that the place of the frame that
+stays is found again, whatever the size and the angle."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -41,41 +45,46 @@ class _PlaceExactly(PlaceItems):
 
     def delta(self, drawing: Drawing) -> Delta:
         there = PlaceItems.delta(self, drawing)
-        return replace(there, put=tuple(map(self._on_grid, there.put)))
+        return replace(there, put=tuple(self._exactly(drawing.items[i.id], i) for i in there.put))
 
-    def _on_grid(self, item: Item) -> Item:
-        if isinstance(item, Outline):
+    def _exactly(self, old: Item, new: Item) -> Item:
+        if isinstance(new, Outline):
             contours = (
-                replace(c, anchors=tuple(map(_anchor_on_grid, c.anchors))) for c in item.contours
+                replace(c, anchors=tuple(map(_anchor_on_grid, c.anchors))) for c in new.contours
             )
-            return replace(item, contours=tuple(contours))
-        if isinstance(item, TextItem):
-            return replace(item, place=replace(item.place, origin=_rounded(item.place.origin)))
-        return self._shape(item) if isinstance(item, Shape) else item
+            return replace(new, contours=tuple(contours))
+        if isinstance(new, TextItem):
+            return replace(new, place=replace(new.place, origin=_rounded(new.place.origin)))
+        if isinstance(old, Shape) and isinstance(new, Shape):
+            return self._shape(old, new)
+        return new
 
-    def _shape(self, item: Shape) -> Shape:
-        frame, place = item.frame, item.frame.place
-        straight = abs(abs(place.across) - 1.0) < STRAIGHT and abs(abs(place.down) - 1.0) < STRAIGHT
-        if straight and self.angle is not None:
+    def _shape(self, old: Shape, new: Shape) -> Shape:
+        """The old shape with nothing changed but what is asked for, its place of the frame kept."""
+        frame, place = old.frame, old.frame.place
+        if abs(abs(place.across) - 1.0) > STRAIGHT or abs(abs(place.down) - 1.0) > STRAIGHT:
+            return new
+        if self.angle is not None:
             across = direction(self.angle)
-            place = replace(place, across=across, down=across * 1j)
-        return replace(
-            item,
-            frame=replace(
-                frame,
-                width=frame.width if self.width is None else self.width,
-                height=frame.height if self.height is None else self.height,
-                place=replace(place, origin=_rounded(place.origin)),
-            ),
+            place = replace(place, across=across, down=across * (place.down / place.across))
+        bare = Frame(
+            frame.width if self.width is None else self.width,
+            frame.height if self.height is None else self.height,
+            replace(place, origin=0j),
         )
+        at = pivot(own_standing(old), self.about)
+        at = complex(at.real if self.x is None else self.x, at.imag if self.y is None else self.y)
+        from_origin = pivot(own_standing(replace(old, frame=bare)), self.about)
+        origin = _rounded(_rounded(at) - from_origin, per_unit=FINE_PER_UNIT)
+        return replace(new, frame=replace(bare, place=replace(bare.place, origin=origin)))
 
 
 STRAIGHT = 1e-9
-"""A shape whose axes are that near to length 1 is not sheared."""
+"""A shape whose axes are that near to length 1 was not sheared."""
 
 
-def _rounded(place: complex) -> complex:
-    return complex(round(place.real * PER_UNIT), round(place.imag * PER_UNIT)) / PER_UNIT
+def _rounded(place: complex, *, per_unit: float = PER_UNIT) -> complex:
+    return complex(round(place.real * per_unit), round(place.imag * per_unit)) / per_unit
 
 
 def _anchor_on_grid(anchor: Anchor) -> Anchor:
