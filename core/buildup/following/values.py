@@ -3,7 +3,6 @@
 import math
 import re
 from collections.abc import Callable, Iterable, Mapping, Sequence
-from dataclasses import dataclass
 from functools import lru_cache
 
 from buildup.drawing.items import Items
@@ -24,7 +23,6 @@ FINE = 1e-4
 """Sheet units to which perimeters are told: 0.03 µm."""
 
 
-@dataclass(frozen=True, slots=True)
 class Worked:
     """The measures that some formulas need, and what is read off items for them.
 
@@ -35,9 +33,18 @@ class Worked:
 
     """
 
-    values: Values
-    readings: Mapping[str, Quantity]
-    unread: Mapping[str, Refusal]
+    __slots__ = ("_found", "_given", "_unread", "values")
+
+    def __init__(
+        self,
+        values: Values,
+        readings: Mapping[str, Quantity],
+        unread: Mapping[str, Refusal],
+    ) -> None:
+        self.values = values
+        self._given = {**values.known, **readings}
+        self._unread = unread
+        self._found: dict[tuple[str, str], Quantity | Refusal] = {}
 
     def of(self, formula: str, *, unit: str) -> Quantity:
         """What a formula comes to.
@@ -46,14 +53,24 @@ class Worked:
             Refusal: `bad_formula`, with why.
 
         """
+        found = self._found.get((formula, unit))
+        if found is None:
+            try:
+                found = self._work_out(formula, unit)
+            except Refusal as problem:
+                found = problem
+            self._found[formula, unit] = found
+        if isinstance(found, Refusal):
+            raise found
+        return found
+
+    def _work_out(self, formula: str, unit: str) -> Quantity:
         for name in needs_of(formula):
-            problem = self.values.refused.get(name)
-            if problem is not None:
+            if name in self.values.refused:
                 raise refusal("bad_formula.follows", name=name)
-            if name in self.unread:
-                raise self.unread[name]
-        given = {**self.values.known, **self.readings}
-        return worked_out(formula, given, unit=unit)
+            if name in self._unread:
+                raise self._unread[name]
+        return worked_out(formula, self._given, unit=unit)
 
 
 def formulas_of(sheet: Sheet) -> Mapping[str, Formula]:
