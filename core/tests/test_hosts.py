@@ -79,6 +79,10 @@ def script():
     yield {"verb": "copy", "items": ["leaf", "pair", "whirl"]}
     yield {"verb": "copied", "text": SVG}
     yield {"verb": "copied", "text": "<!DOCTYPE a [<!ENTITY b 'c'>]><svg/>"}
+    yield {"verb": "measures"}
+    yield {"verb": "formula-words"}
+    for text in ("2*r + sin(30) * 1 mm", "leaf.perimeter / phi", "r + 1°", "gone * 2"):
+        yield {"verb": "formula", "text": text, "unit": "mm", "field": "length"}
     yield {"verb": "read", "text": "1/8 in + 3 mm", "unit": "pt"}
     yield {"verb": "read", "text": "two", "unit": "pt"}
 

@@ -21,6 +21,15 @@ class CutIn(Schema):
     """How a drawing is to be cut."""
 
     plan: CutPlan
+    measure_set: str | None = None
+    """The set of measures in which it is, by its id; None: as it is shown."""
+
+
+class SetFacts(Schema):
+    """A set of measures of the drawing."""
+
+    id: str
+    name: str
 
 
 class ToolPaths(Schema):
@@ -41,6 +50,8 @@ class CutTable(Schema):
     name: str
     plan: CutPlan
     """How it was cut last."""
+    sets: list[SetFacts] = []
+    """Those of its measures."""
 
 
 class CutLook(Schema):
@@ -74,13 +85,15 @@ class CutDone(Schema):
 def get_cut_plan(request: HttpRequest, drawing: int) -> CutTable:
     """How a drawing was cut last."""
     row = found(whose(request), drawing)
-    return CutTable(name=row.name, plan=acts.plan_of(row.owner_id, drawing))
+    plan = acts.plan_of(row.owner_id, drawing)
+    sets = [SetFacts(id=s.id, name=s.name) for s in acts.sets_of(row.owner_id, drawing)]
+    return CutTable(name=row.name, plan=plan, sets=sets)
 
 
 @router.post("/drawings/{drawing}/cutting/checks", response=CutLook)
 def check_cut(request: HttpRequest, drawing: int, body: CutIn) -> CutLook:
     """What is wrong with it, and how its copies lie; how it is cut is kept."""
-    looked = acts.look(whose(request), drawing, body.plan)
+    looked = acts.look(whose(request), drawing, body.plan, body.measure_set)
     faults = list(looked.faults)
     first = looked.job.nest.places[0] if looked.job else Affine()
     positions = (first(complex(*f.at)) / MM for f in faults)
@@ -93,7 +106,7 @@ def check_cut(request: HttpRequest, drawing: int, body: CutIn) -> CutLook:
 @router.post("/drawings/{drawing}/cutting/jobs", response=CutDone)
 def cut_drawing(request: HttpRequest, drawing: int, body: CutIn) -> CutDone:
     """Send it to the cutting table."""
-    done = acts.cut(whose(request), drawing, body.plan)
+    done = acts.cut(whose(request), drawing, body.plan, body.measure_set)
     return CutDone(record=done.record, trouble=done.trouble)
 
 

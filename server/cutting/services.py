@@ -8,8 +8,10 @@ from buildup.cutting.job import Job, job_of
 from buildup.cutting.plan import CutPlan, read_plan
 from buildup.cutting.record import CutRecord, record_of
 from buildup.drawing.codec import write
+from buildup.drawing.measures import MeasureSet
 from buildup.drawing.model import Drawing as Value
 from buildup.errors import Refusal
+from buildup.measuresets import in_set
 from common.retries import in_transaction
 from drawings import store
 from drawings.selectors.lookup import found, locked
@@ -55,14 +57,22 @@ def plan_of(user_id: int, drawing_id: int) -> CutPlan:
     return CutPlan()
 
 
-def look(user_id: int, drawing_id: int, plan: CutPlan) -> CutPreview:
+def look(
+    user_id: int, drawing_id: int, plan: CutPlan, measure_set: str | None = None
+) -> CutPreview:
     """What is wrong with a drawing, and its job.
 
+    Args:
+        user_id: whose drawing.
+        drawing_id: which.
+        plan: how it is cut.
+        measure_set: the set of measures in which it is; None: as it is shown.
+
     Raises:
-        Refusal: `unknown_drawing`.
+        Refusal: `unknown_drawing`; as `in_set`.
     """
     _remember(user_id, drawing_id, plan)
-    value = _value(user_id, drawing_id)
+    value = _value(user_id, drawing_id, measure_set)
     faults = faults_of(value, None, plan)
     try:
         return CutPreview(faults, job_of(value, None, plan), "")
@@ -70,22 +80,32 @@ def look(user_id: int, drawing_id: int, plan: CutPlan) -> CutPreview:
         return CutPreview(faults, None, refusal.sentence)
 
 
-def cut(user_id: int, drawing_id: int, plan: CutPlan) -> Done:
-    """Send a drawing to the cutting table.
+def cut(user_id: int, drawing_id: int, plan: CutPlan, measure_set: str | None = None) -> Done:
+    """Send a drawing to the cutting table, as `look` looks at it.
 
     Raises:
         Refusal: `unknown_drawing`, `no_cutter`; as `job_of`.
     """
     _remember(user_id, drawing_id, plan)
-    job = job_of(_value(user_id, drawing_id), None, plan)
+    job = job_of(_value(user_id, drawing_id, measure_set), None, plan)
     answered = sent(job.text, width=plan.width, height=plan.height)
     record = record_of(answered.strokes, height=plan.height, speed=plan.speed)
     return Done(record, answered.trouble)
 
 
-def _value(user_id: int, drawing_id: int) -> Value:
+def sets_of(user_id: int, drawing_id: int) -> tuple[MeasureSet, ...]:
+    """The sets of measures of a drawing.
+
+    Raises:
+        Refusal: `unknown_drawing`.
+    """
+    return _value(user_id, drawing_id, None).sheet.measure_sets
+
+
+def _value(user_id: int, drawing_id: int, measure_set: str | None) -> Value:
     with store.snapshot():
-        return store.value_of(found(user_id, drawing_id))
+        value = store.value_of(found(user_id, drawing_id))
+    return value if measure_set is None else in_set(value, measure_set)
 
 
 @in_transaction

@@ -16,6 +16,8 @@ from library.builtin.hand import (
 from library.builtin.mirrored import headstock, mirrored_body, rosette
 from library.builtin.pieces import archtop, badge, body, bridge, knobs, pickguard
 
+from demo.measured import tuner_knob
+
 
 def swing_tag() -> Hand:
     """The tag that hangs on every instrument."""
@@ -49,5 +51,16 @@ def swing_tag() -> Hand:
     return hand
 
 
-DRAWINGS = (bridge, knobs, pickguard, swing_tag, headstock, rosette, mirrored_body, badge, archtop)
+DRAWINGS = (
+    tuner_knob,
+    bridge,
+    knobs,
+    pickguard,
+    swing_tag,
+    headstock,
+    rosette,
+    mirrored_body,
+    badge,
+    archtop,
+)
 """Oldest first, so that the last one is first on the home page."""

@@ -3299,6 +3299,21 @@ export interface components {
             /** Name */
             name: string;
             plan: components["schemas"]["CutPlan"];
+            /**
+             * Sets
+             * @default []
+             */
+            sets?: components["schemas"]["SetFacts"][];
+        };
+        /**
+         * SetFacts
+         * @description A set of measures of the drawing.
+         */
+        SetFacts: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
         };
         /**
          * CutLook
@@ -3398,6 +3413,8 @@ export interface components {
          */
         CutIn: {
             plan: components["schemas"]["CutPlan"];
+            /** Measure Set */
+            measure_set?: string | null;
         };
         /**
          * Cut

@@ -9,6 +9,7 @@ import CutFaults from "./CutFaults.vue";
 import CutFields from "./CutFields.vue";
 import CutJob from "./CutJob.vue";
 import CutPlayer from "./CutPlayer.vue";
+import CutSets from "./CutSets.vue";
 import CutSheet from "./CutSheet.vue";
 import { useCutting } from "./table";
 
@@ -54,6 +55,7 @@ onMounted(async () => {
       />
     </header>
     <aside class="fields" aria-label="Cut settings">
+      <CutSets v-if="cutting.sets.value?.length" :cutting="cutting" />
       <CutFields v-if="plan" :plan="plan" :look="look" @set="cutting.set" />
     </aside>
     <main>

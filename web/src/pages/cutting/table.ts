@@ -13,8 +13,21 @@ export const RATES = [
   { value: 0, label: "Instant" },
 ] as const;
 
+/** What was cut of a set. */
+export interface CutBatch {
+  name: string;
+  seconds: number;
+  metres: number;
+  trouble: string;
+}
+
 export function useCutting(drawing: number) {
   const name = ref("");
+  /** The sets of its measures, and the one in which it is cut; null: as it is shown. */
+  const sets = shallowRef<CutTable["sets"]>([]);
+  const measureSet = ref<string | null>(null);
+  /** What was cut of each set, one after the other. */
+  const batch = shallowRef<CutBatch[]>([]);
   const plan = shallowRef<CutPlan | null>(null);
   const look = shallowRef<CutLook | null>(null);
   const done = shallowRef<CutDone | null>(null);
@@ -43,7 +56,10 @@ export function useCutting(drawing: number) {
   const asking = new LatestOnly<CutPlan>(async (now) => {
     looking.value = true;
     const found = await told("look", () =>
-      post<CutLook>(`/drawings/${drawing}/cutting/checks`, { plan: now }),
+      post<CutLook>(`/drawings/${drawing}/cutting/checks`, {
+        plan: now,
+        measure_set: measureSet.value,
+      }),
     );
     looking.value = false;
     if (found && plan.value === now) look.value = found;
@@ -53,6 +69,7 @@ export function useCutting(drawing: number) {
     const table = await told("open", () => get<CutTable>(`/drawings/${drawing}/cutting/plan`));
     if (!table) return;
     name.value = table.name;
+    sets.value = table.sets ?? [];
     begin(table.plan);
   }
 
@@ -64,6 +81,35 @@ export function useCutting(drawing: number) {
     plan.value = now;
     clear();
     asking.put(now);
+  }
+
+  /** Show it in one of its sets. */
+  function choose(id: string | null): void {
+    measureSet.value = id;
+    if (plan.value) begin(plan.value);
+  }
+
+  /** Cut every set, one after the other; one that cannot be cut stops nothing. */
+  async function cutAll(): Promise<void> {
+    const mine = plan.value;
+    batch.value = [];
+    for (const one of sets.value ?? []) {
+      if (plan.value !== mine) return;
+      choose(one.id);
+      await cut();
+      pause();
+      clock.value = seconds.value;
+      const record = done.value?.record;
+      batch.value = [
+        ...batch.value,
+        {
+          name: one.name,
+          seconds: record?.seconds ?? 0,
+          metres: (record?.cut_length ?? 0) / 1000,
+          trouble: troubles.value.cut || (done.value?.trouble ?? ""),
+        },
+      ];
+    }
   }
 
   function clear(): void {
@@ -80,7 +126,10 @@ export function useCutting(drawing: number) {
     cutting.value = true;
     asking.put(now); // edits may have been kept since it was looked at
     const found = await told("cut", () =>
-      post<CutDone>(`/drawings/${drawing}/cutting/jobs`, { plan: now }),
+      post<CutDone>(`/drawings/${drawing}/cutting/jobs`, {
+        plan: now,
+        measure_set: measureSet.value,
+      }),
     );
     cutting.value = false;
     if (!found || plan.value !== now) return;
@@ -125,6 +174,11 @@ export function useCutting(drawing: number) {
   );
 
   return {
+    sets,
+    measureSet,
+    batch,
+    choose,
+    cutAll,
     name,
     plan,
     look,
