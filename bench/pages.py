@@ -7,6 +7,7 @@ from board import Server, aim, all_shapes, dial_changes, drag, drawing, median, 
 from buildup.shapes.registry import SHAPES
 from drawings.models import Drawing
 from faired import faired_rows
+from following import following_rows
 from large import in_the_large
 from mirrored import mirrored_rows
 from playwright.sync_api import Page, sync_playwright
@@ -95,6 +96,7 @@ def in_the_browser(server: Server, small: Drawing, middle: Drawing, large: Drawi
         worker += mirrored_rows(page, server, small)
         worker += assembled_rows(page, server)
         worker += faired_rows(page, server, small)
+        worker += following_rows(page, server)
         opened_in(page, server, small)
         wait_for_worker(page)
         page.wait_for_timeout(8000)  # the index of cues is ready too, as in mid-work

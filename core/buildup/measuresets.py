@@ -22,6 +22,8 @@ GAP = 0.08
 """Between two sheets of a contact sheet, in parts of the longer side (common practice)."""
 LABEL = 0.035
 """The size of the names on it, likewise."""
+IN_A_ROW = 4
+"""Sets that stand in one row; of more a sheet about as wide as high is made."""
 INK = "#1B2924"
 
 Lettered = Callable[[str, float], Lettering | None]
@@ -70,8 +72,7 @@ def contact_sheet(drawing: Drawing, lettered: Lettered = lambda _name, _size: No
     wide = max(d.sheet.width for d in each.values())
     high = max(d.sheet.height for d in each.values())
     gap, size = GAP * max(wide, high), LABEL * max(wide, high)
-    columns = math.ceil(math.sqrt(len(each) * high / wide)) or 1
-    columns = min(columns, len(each))
+    columns = len(each) if len(each) <= IN_A_ROW else math.ceil(math.sqrt(len(each) * high / wide))
     items: dict[str, Item] = {}
     pairs: list[tuple[str, str]] = []
     for n, (name, one) in enumerate(each.items()):

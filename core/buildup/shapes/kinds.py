@@ -5,7 +5,7 @@ Everything happens in the shape's own box, `width` by `height` about the origin,
 
 import math
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Literal
 
 from buildup.contours.anchors import Contour
@@ -158,14 +158,20 @@ class ShapeKind:
     contours: Callable[[float, float, Dials], tuple[Contour, ...]]
     extent: Callable[[Dials], Box] | None = None
     lengths: tuple[ShapeLength, ...] = ()
+    _by_name: dict[str, Dial] = field(default_factory=dict, init=False, repr=False, compare=False)
+    _defaults: dict[str, float] = field(default_factory=dict, init=False, repr=False, compare=False)
+
+    def __post_init__(self) -> None:
+        self._by_name.update((d.name, d) for d in self.dials)
+        self._defaults.update((d.name, d.default) for d in self.dials)
 
     def dial(self, name: str) -> Dial | None:
         """The dial of a name, if the kind has it."""
-        return next((d for d in self.dials if d.name == name), None)
+        return self._by_name.get(name)
 
     def defaults(self) -> dict[str, float]:
         """Every dial at its default."""
-        return {d.name: d.default for d in self.dials}
+        return self._defaults.copy()
 
     def proportion(self, dials: Dials) -> float:
         """Width ÷ height at which the form is undistorted."""
