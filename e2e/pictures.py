@@ -13,13 +13,11 @@ from threading import Thread
 from accounts.demoaccount import DEMO_USER
 from cutting.tableserver import TableServer
 from demo.management.commands.load_demo import trace
-from demo.photograph import PIXELS, SCALE
 from django.contrib.auth import get_user_model
 from django.core.management import call_command
 from django.test import Client, override_settings
 from drawings.models import Drawing
 from library.builtin.hand import MM
-from library.builtin.pieces import body
 from playwright.sync_api import expect
 
 from e2e.base import BrowserTest
@@ -63,18 +61,6 @@ class Pictures(BrowserTest):
         trace(self.user.pk)
         Drawing.objects.filter(owner=self.user, name="Body to trace").earliest("pk").delete()
         self.look("Body to trace", tool)
-
-    def traced(self, count: int) -> None:
-        """The first anchors of the body; the handle of the last is still being pulled."""
-        (reference,) = self.value().sheet.references
-        scale = reference.width / PIXELS[0]
-        middle = complex(reference.x, reference.y) - scale * 2j
-        for n, anchor in enumerate(body().anchors[:count], 1):
-            at = middle + anchor.at / MM * SCALE * scale
-            out = at + (anchor.out or 0j) / MM * SCALE * scale
-            self.drag_from(self.spot(at.real, at.imag), self.spot(out.real, out.imag))
-            if n < count:
-                self.page.mouse.up()
 
     def proposed(self) -> None:
         """The outline of the body, both sides alike, selected."""
@@ -296,10 +282,17 @@ class Pictures(BrowserTest):
             self.take()
         self.leaf("Form")
 
-    def show_trace_pen(self):
-        self.reference("pen")
-        self.traced(4)
-        self.take()
+    def show_measures(self):
+        """A knob of which the width is being dragged: the measure turns, the rest follows."""
+        self.look("Tuner knob in three sizes")
+        self.page.get_by_test_id("leaf-Measures").click()
+        self.page.mouse.click(*self.spot(*self.mm(30, 20.5)))
+        self.leaf("Form")
+        grip = self.page.locator('[data-hit*=\'"grip":"e"\']').first
+        start = self.middle(grip)
+        with self.held(start, self.near(start, 24, 0), "Alt"):
+            self.take()
+        self.key("Escape")
 
     def show_tracing(self):
         self.reference("reference")

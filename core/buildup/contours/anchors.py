@@ -74,6 +74,7 @@ class Anchor:
         seam: on the line of a symmetry around it: it stays there, its handles square to the line
             (smooth) or as they are (a point), or it lies there by chance (free).
         eased: the curvature on both its sides is kept the same while its neighbours are edited.
+        follows: its coordinates, where these follow formulas.
 
     """
 
@@ -85,6 +86,7 @@ class Anchor:
     corner: Corner | None = None
     seam: Seam | None = None
     eased: bool = False
+    follows: Follows = ()
 
 
 @dataclass(frozen=True, slots=True)

@@ -23,7 +23,7 @@ class Follow:
 Follows = tuple[Follow, ...]
 PLACED = "frame."
 """What the fields of an item's frame begin with."""
-_STANDS = re.compile(r"frame\.\w+\.(?:x|y|angle)$")
+_STANDS = re.compile(r"frame\.\w+\.(?:x|y|angle)$|(?:centre|at)\.[xy]$")
 
 
 def unplaced(follows: Follows) -> Follows:

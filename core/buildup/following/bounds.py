@@ -98,6 +98,8 @@ def _holders(value: Item | Sheet) -> Iterator[tuple[str, Any]]:
     if isinstance(value, Outline):
         for c, contour in enumerate(value.contours):
             for n, anchor in enumerate(contour.anchors):
+                if anchor.follows:
+                    yield f"contours.{c}.anchors.{n}", anchor
                 if anchor.corner is not None and anchor.corner.follows:
                     yield f"contours.{c}.anchors.{n}.corner", anchor.corner
 

@@ -95,6 +95,8 @@ _FIELDS: tuple[tuple[str, Field], ...] = (
     (_STOPS + "at", Field("Stop position", Kind.PERCENTAGE)),
     (_STOPS + "opacity", Field("Stop opacity", Kind.PERCENTAGE)),
     (r"(?:contours\.\d+\.anchors|corners)\.\d+\.corner\.radius", Field("Radius", Kind.LENGTH)),
+    (r"contours\.\d+\.anchors\.\d+\.at\.x", Field("Anchor x", Kind.LENGTH)),
+    (r"contours\.\d+\.anchors\.\d+\.at\.y", Field("Anchor y", Kind.LENGTH)),
     (r"result\.distance", Field("Offset distance", Kind.LENGTH)),
     (r"result\.count", Field("Offset steps", Kind.COUNT)),
     (r"result\.offset", Field("Distance from the path", Kind.LENGTH)),

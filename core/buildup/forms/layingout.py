@@ -3,9 +3,10 @@
 from collections.abc import Mapping
 from dataclasses import replace
 
+from buildup.contours.anchors import Contour
 from buildup.contours.follows import unplaced
 from buildup.drawing.clips import Clip
-from buildup.drawing.itemtypes import Assembly, FormSide, Item
+from buildup.drawing.itemtypes import Assembly, FormSide, Item, Outline
 from buildup.forms.placement import PLACED, ItemMap, moved_item
 
 
@@ -21,6 +22,8 @@ def under_new_ids(item: Item, ids: Mapping[str, str]) -> Item:
     What an assembly says of its parts is said of theirs.
     """
     copy = replace(item, id=ids[item.id], follows=unplaced(item.follows))
+    if isinstance(copy, Outline) and any(a.follows for c in copy.contours for a in c.anchors):
+        return replace(copy, contours=tuple(map(_unplaced, copy.contours)))
     if not isinstance(copy, Assembly):
         return copy
 
@@ -29,3 +32,8 @@ def under_new_ids(item: Item, ids: Mapping[str, str]) -> Item:
 
     corners = (replace(c, sides=(side(c.sides[0]), side(c.sides[1]))) for c in copy.corners)
     return replace(copy, corners=tuple(corners))
+
+
+def _unplaced(contour: Contour) -> Contour:
+    anchors = (replace(a, follows=unplaced(a.follows)) for a in contour.anchors)
+    return replace(contour, anchors=tuple(anchors))

@@ -94,6 +94,8 @@ FIELDS = (
     ("hexagon", "style.finish.effects.1.opacity", "20%"),
     ("pair", "finish.opacity", "35%"),
     ("bracket", "contours.0.anchors.1.corner.radius", "4 px"),
+    ("leaf", "contours.0.anchors.1.at.x", "120 px"),
+    ("leaf", "contours.0.anchors.1.at.y", "7 px"),
     ("words", "lettering.size", "33 px"),
     ("words", "lettering.tracking", "20"),
     ("words", "lettering.leading", "140%"),

@@ -8,6 +8,7 @@ from buildup.contours.anchors import Anchor
 from buildup.contours.follows import PLACED
 from buildup.drawing.itemtypes import Assembly, Frame, Item, OffsetEffect, Outline, Shape, TextItem
 from buildup.drawing.model import Drawing
+from buildup.edits.anchors.anchoredits import PlaceAnchor
 from buildup.edits.assemblies.results import SetResult
 from buildup.edits.change import Delta
 from buildup.edits.command import Command
@@ -229,9 +230,16 @@ def _finish(w: _Wanted) -> Command:
     return SetEffects(items=w.items, effects=w.at(path, w.path.removeprefix(path + ".")))
 
 
-def _corner(w: _Wanted) -> Command:
-    _, contour, _, anchor, *_ = w.parts
-    return SetCorners(anchors=((w.item.id, int(contour), int(anchor)),), radius=w.number)
+def _anchor(w: _Wanted) -> Command:
+    _, contour, _, anchor, part, *_ = w.parts
+    ref = (w.item.id, int(contour), int(anchor))
+    if part == "corner":
+        return SetCorners(anchors=(ref,), radius=w.number)
+    return (
+        PlaceAnchor(anchor=ref, x=w.number)
+        if w.last == "x"
+        else PlaceAnchor(anchor=ref, y=w.number)
+    )
 
 
 def _form_corner(w: _Wanted) -> Command:
@@ -248,7 +256,7 @@ _MAKERS: tuple[tuple[str, Callable[[_Wanted], Command]], ...] = (
     ("style.fill", _fill),
     ("style.finish.", _finish),
     ("finish.", _finish),
-    ("contours.", _corner),
+    ("contours.", _anchor),
     ("corners.", _form_corner),
     ("centre.", _symmetry),
     ("angle", _symmetry),

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The chosen anchors: kind, place, and angle and length of both handles.
 import { computed } from "vue";
-import type { AnchorKind, Seam } from "../../api/types";
+import type { AnchorKind, Seam, Target } from "../../api/types";
 import { useDocument } from "../../stores/board/document";
 import { useEdits } from "../../stores/board/edits";
 import { useSelection } from "../../stores/board/selection";
@@ -60,6 +60,13 @@ function place(part: "x" | "y", value: number): void {
   if (anchor) edits.commit({ kind: "place_anchor", anchor, [part]: value });
 }
 
+function binds(axis: "x" | "y"): Target[] {
+  const [anchor] = selection.anchors;
+  if (!anchor) return [];
+  const [item, contour, index] = anchor;
+  return [[item, `contours.${contour}.anchors.${index}.at.${axis}`]];
+}
+
 function setHandle(side: Side, angle: number, length: number): void {
   const anchor = selection.anchors[0];
   if (anchor) edits.commit({ kind: "set_handle", anchor, side, angle, length });
@@ -94,6 +101,7 @@ function setHandle(side: Side, angle: number, length: number): void {
         suffix="x"
         :value="one.at[0]"
         :unit="unit"
+        :binds="binds('x')"
         @typed="(v) => place('x', v)"
       />
       <TypedField
@@ -101,6 +109,7 @@ function setHandle(side: Side, angle: number, length: number): void {
         suffix="y"
         :value="one.at[1]"
         :unit="unit"
+        :binds="binds('y')"
         @typed="(v) => place('y', v)"
       />
       <template v-for="[side, label] in SIDES" :key="side">

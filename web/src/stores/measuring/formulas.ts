@@ -7,6 +7,7 @@ import { core } from "../../core";
 import { LatestOnly } from "../../lib/latestonly";
 import { useDocument } from "../board/document";
 import { useEdits } from "../board/edits";
+import { usePreview } from "../board/preview";
 import { useSelection } from "../board/selection";
 import { useDisplay } from "../display/display";
 import { defineDrawingStore } from "../perdrawing";
@@ -24,6 +25,7 @@ export const useFormulas = defineDrawingStore("formulas", () => {
   const edits = useEdits();
   const selection = useSelection();
   const display = useDisplay();
+  const preview = usePreview();
   const unit = computed(() => doc.sheet.unit);
   const measures = computed(() => doc.sheet.measures);
   const sets = computed(() => doc.sheet.measure_sets);
@@ -77,9 +79,17 @@ export const useFormulas = defineDrawingStore("formulas", () => {
     }
   });
   watch(
-    () => [open.value, doc.version, doc.sheet.measures, doc.sheet.measure_set, edits.waiting()],
+    () => [
+      preview.previewing === null,
+      open.value,
+      doc.version,
+      doc.sheet.measures,
+      doc.sheet.measure_set,
+      edits.waiting(),
+    ],
     () => {
-      if (open.value) asking.put(doc.version);
+      // what is only shown has no answer of its own
+      if (open.value && preview.previewing === null) asking.put(doc.version);
     },
     { immediate: true },
   );
