@@ -9,6 +9,7 @@ from typing import Literal
 
 from buildup.contours.anchors import Contour, Corner, HandStroke
 from buildup.contours.follows import Follows
+from buildup.drawing.measures import Measure
 from buildup.drawing.paint import MITER_LIMIT, PLAIN, Finish, Join, Style
 from buildup.drawing.text import Lettering
 from buildup.geometry.coordinates import Coordinates
@@ -111,6 +112,8 @@ class Linked(VisibleContainer):
         place: from the coordinates of what is kept, whose middle is 0, to where this stands.
         turned: degrees by which it was turned, as `ItemMap.turned`.
         grown: the factor by which its strokes and corner radii were scaled.
+        measures: those that what is kept follows.
+        values: formulas that it has instead of theirs, by their names.
 
     """
 
@@ -119,6 +122,8 @@ class Linked(VisibleContainer):
     place: Affine = Affine()
     turned: float = 0.0
     grown: float = 1.0
+    measures: tuple[Measure, ...] = ()
+    values: tuple[tuple[str, str], ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

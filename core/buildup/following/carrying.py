@@ -10,11 +10,12 @@ from buildup.drawing.measures import Measure
 from buildup.drawing.model import Drawing
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.units import UNITS
+from buildup.errors import Refusal
 from buildup.following.bounds import bounds_in, refollowed
 from buildup.following.values import formulas_of, needed, worked
 from buildup.formulas.grammar import LONGEST_FORMULA
 from buildup.formulas.renaming import renamed
-from buildup.formulas.working import is_name
+from buildup.formulas.working import is_name, needs_of
 from buildup.messages import message
 
 LONGEST_NOTE = 200
@@ -125,3 +126,19 @@ def _names(drawing: Drawing, clip: Clip) -> dict[str, str]:
 def plain(clip: Clip) -> Clip:
     """A clip whose items follow nothing; their numbers stay."""
     return replace(clip, items=tuple(refollowed(i, lambda _: None) for i in clip.items))
+
+
+def dials_of_link(
+    measures: Iterable[Measure], values: Iterable[tuple[str, str]]
+) -> tuple[Measure, ...]:
+    """The measures of a linked copy that can be set: those that follow no other."""
+    own = dict(values)
+    given = (replace(m, formula=own.get(m.name, m.formula)) for m in measures)
+    return tuple(m for m in given if not _follows(m.formula))
+
+
+def _follows(formula: str) -> bool:
+    try:
+        return bool(needs_of(formula))
+    except Refusal:
+        return False

@@ -18,8 +18,10 @@ from buildup.drawing.itemtypes import (
     Symmetry,
     finish_of,
 )
+from buildup.drawing.measures import Measure
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import PLAIN, Finish, Style
+from buildup.following.carrying import dials_of_link
 from buildup.forms.contours import assembly_form, contours_of, laid_across, near_box
 from buildup.shapes.registry import shape_kind
 from buildup.view.assemblymarks import AssemblyMark, assembly_mark
@@ -61,6 +63,8 @@ class LinkMark:
     """The key of what is kept on the shelf."""
     state: int
     """Which state of it this shows."""
+    measures: tuple[Measure, ...] = ()
+    """Those of it that can be set, as they are in this copy."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -138,7 +142,7 @@ def _drawable(drawing: Drawing, item_id: str) -> Drawable:
     if isinstance(item, Symmetry):
         return replace(found, symmetry=symmetry_mark(drawing, item))
     if isinstance(item, Linked):
-        return replace(found, link=LinkMark(entry=item.entry, state=item.state))
+        return replace(found, link=_link_mark(item))
     if isinstance(item, Container):
         return found
     contours = contours_of(drawing, item_id)
@@ -164,3 +168,8 @@ def _ends(contours: Sequence[Contour]) -> tuple[PathEnd, ...]:
 def as_point(value: complex) -> Point:
     """A place as two numbers."""
     return (value.real, value.imag)
+
+
+def _link_mark(item: Linked) -> LinkMark:
+    measures = dials_of_link(item.measures, item.values)
+    return LinkMark(entry=item.entry, state=item.state, measures=measures)

@@ -12,11 +12,14 @@ from buildup.drawing.paint import Blur, Finish, Gradient, Shadow, Stop, Stroke, 
 from buildup.drawing.sheet import Guide
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
+from buildup.edits.library.libraryplacement import shelf_clip
 from buildup.edits.measures import followed
 from buildup.errors import Refusal
 from buildup.following.bounds import SHEET, bounds_of, number_at
+from buildup.following.carrying import clip_with_measures
 from buildup.following.fields import field_at
 from buildup.repainting import preview
+from buildup.view.drawables import drawable
 from buildup.view.measuretable import formula_words, measure_table
 from buildup.view.selection import selection
 
@@ -426,6 +429,76 @@ class CopyTest(unittest.TestCase):
         paths = {i: [b.path for b in found] for i, found in bounds_of(made).items() if i}
         self.assertEqual(paths["plate"], ["dials.radius", "frame.nw.x"])
         self.assertEqual((paths["c-1"], paths["c-2"]), (["dials.radius"], ["dials.radius"]))
+
+    def clip(self):
+        made = measured(drawing(plate()), r="6 px", gap="r * 2")
+        made = follow(made, "gap", ("plate", "dials.radius"))
+        made = follow(made, "gap * 4", ("plate", "frame.middle.width"))
+        return shelf_clip(clip_with_measures(made, ["plate"]).text()).text()
+
+    def test_pasted_items_share_a_measure_of_the_same_value_or_bring_their_own(self):
+        clip = self.clip()
+        for own, names, width in (
+            ({}, ["r", "gap"], 48.0),
+            ({"r": "6 px"}, ["r", "gap"], 48.0),
+            ({"r": "0.0625 in"}, ["r", "gap"], 48.0),
+            ({"r": "9 px"}, ["r", "r_2", "gap"], 48.0),
+            ({"r": "9 px", "gap": "1 px"}, ["r", "gap", "r_2", "gap_2"], 48.0),
+        ):
+            with self.subTest(own):
+                made = done(measured(drawing(), **own), kind="paste_items", clip=clip, copies="p")
+                self.assertEqual([m.name for m in made.sheet.measures], names)
+                self.assertEqual(number_at(made, "p-1", "frame.middle.width"), width)
+                name = "r_2" if "r_2" in names else "r"
+                ids = {m.name: m.id for m in made.sheet.measures}
+                wider = done(made, kind="change_measure", measure=ids[name], formula="7 px")
+                self.assertEqual(number_at(wider, "p-1", "frame.middle.width"), 56.0)
+                again = done(wider, kind="delete_items", items=["p-1"])
+                self.assertEqual(len(again.sheet.measures), len(names))
+
+    def test_a_linked_copy_has_values_of_its_own_which_stay_when_its_source_changes(self):
+        clip = self.clip()
+        placed = {
+            "kind": "place_from_shelf",
+            "called": "Plate",
+            "start": [100, 100],
+            "entry": "key",
+        }
+        made = done(drawing(), clip=clip, copies="one", **placed)
+        made = done(made, clip=clip, copies="two", **placed)
+        self.assertEqual(made.sheet.measures, ())
+        self.assertEqual(bounds_of(made), {SHEET: ()})
+        (mark,) = drawable(made, "one").link.measures  # gap follows r, and is no dial
+        self.assertEqual((mark.name, mark.formula), ("r", "6 px"))
+
+        def updated_to(before, state, text, values):
+            return done(
+                before,
+                kind="update_linked_copies",
+                items=["one", "two"] if values is None else ["one"],
+                clip=text,
+                copies=f"u{state}",
+                entry="key",
+                state=state,
+                **({} if values is None else {"values": values}),
+            )
+
+        def width(value, copy):
+            (held,) = value.tree.children(copy)
+            return number_at(value, held, "frame.middle.width")
+
+        own = updated_to(made, 1, clip, {"r": "10 px"})
+        self.assertEqual((width(own, "one"), width(own, "two")), (80.0, 48.0))
+        self.assertEqual(drawable(own, "one").link.measures[0].formula, "10 px")
+        other = clip.replace('"6 px"', '"7 px"').replace("gap * 4", "gap * 3")
+        after = updated_to(own, 2, other, None)
+        self.assertEqual(after.items["one"].values, (("r", "10 px"),))
+        self.assertEqual(width(after, "one"), 60.0)
+        given_up = updated_to(after, 3, other, {"r": None})
+        self.assertEqual(given_up.items["one"].values, ())
+        with self.assertRaises(Refusal) as refused:
+            updated_to(after, 4, other, {"r": "-3 px"})
+        self.assertEqual(refused.exception.code, "dial_out_of_range")
 
 
 if __name__ == "__main__":

@@ -4041,6 +4041,11 @@ export interface components {
             entry: string;
             /** State */
             state: number;
+            /**
+             * Measures
+             * @default []
+             */
+            measures?: components["schemas"]["Measure"][];
         };
         /**
          * Moved
@@ -9685,6 +9690,13 @@ export interface components {
              * @description Their name then; None: as before.
              */
             called?: string | null;
+            /**
+             * Values
+             * @description Formulas of measures that they have of their own from now on; None gives one up.
+             */
+            values?: {
+                [key: string]: string | null;
+            };
         };
         /**
          * ViewRequest

@@ -1,13 +1,14 @@
 """Outlines that are kept on the shelf: put into a drawing as copies, linked ones among them."""
 
-from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
 from typing import ClassVar, Literal
 
 from buildup.drawing.checks import check_name
 from buildup.drawing.clips import Clip
 from buildup.drawing.itemtypes import Group, Item, Linked, finish_of
 from buildup.drawing.linking import as_group, unlinked
+from buildup.drawing.measures import Measure
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import PLAIN
 from buildup.drawing.tree import Move, Tree
@@ -17,6 +18,7 @@ from buildup.edits.items.copying import check_count, numbered
 from buildup.edits.items.newitems import check_new
 from buildup.edits.items.pasting import box_of_clip, inside, known_clip, new_ids
 from buildup.edits.items.targets import open_items, several
+from buildup.edits.library.linkedmeasures import clip_with_values, own_values
 from buildup.edits.shapes.shaping import in_proportion
 from buildup.following.carrying import Brought, brought, plain
 from buildup.forms.itemchecks import checked_clip
@@ -113,12 +115,12 @@ class PlaceFromShelf(Command):
         if alone:
             put = [replace(i, name=self.called) if i.id == self.copies else i for i in put]
         else:
-            put.insert(0, self._holder(way))
+            put.insert(0, self._holder(way, clip.measures))
             moves += row_of((ids[t] for t in tops), self.copies, None)
         moves += inside(clip, ids)
         return Delta(put=tuple(put), moves=tuple(moves), sheet=came.sheet, said=came.note)
 
-    def _holder(self, way: ItemMap) -> Group | Linked:
+    def _holder(self, way: ItemMap, measures: tuple[Measure, ...]) -> Group | Linked:
         if self.entry is None:
             return Group(id=self.copies, name=self.called)
         grown = abs(way.by.determinant) ** 0.5
@@ -129,6 +131,7 @@ class PlaceFromShelf(Command):
             state=self.state,
             place=way.by,
             grown=grown,
+            measures=measures,
         )
 
     def _way(self, clip: Clip) -> ItemMap:
@@ -192,6 +195,8 @@ class UpdateLinkedCopies(Command):
     """Which state of that."""
     called: str | None = None
     """Their name then; None: as before."""
+    values: Mapping[str, str | None] = field(default_factory=dict)
+    """Formulas of measures that they have of their own from now on; None gives one up."""
 
     def selects(self, before: Tree, forward: Delta) -> tuple[str, ...]:
         return ()
@@ -205,22 +210,24 @@ class UpdateLinkedCopies(Command):
         return self.name
 
     def delta(self, drawing: Drawing) -> Delta:
-        clip = plain(known_clip(drawing, self.clip))
+        kept = known_clip(drawing, self.clip)
         if self.called is not None:
             check_name(self.called)
-        check_count(len(self.items) * len(clip.items))
+        check_count(len(self.items) * len(kept.items))
         put: list[Item] = []
         moves: list[Move] = []
         gone: list[str] = []
         names = numbered(self.copies)
         for copy in linked(drawing, self.items):
+            values = own_values(copy.values, self.values, kept)
+            clip = clip_with_values(kept, dict(values))
             ids = {i: next(names) for i, _ in clip.places}
             for new in ids.values():
                 check_new(drawing, new)
             way = ItemMap(copy.place, copy.turned)
-            put.append(
-                replace(copy, entry=self.entry, state=self.state, name=self.called or copy.name)
-            )
+            follows = replace(copy, entry=self.entry, state=self.state, values=values)
+            name = self.called or copy.name
+            put.append(replace(follows, name=name, measures=kept.measures))
             put += [grown_item(i, copy.grown) for i in laid_out(clip, ids, way)]
             moves += row_of((ids[t] for t in clip.tops), copy.id, None)
             moves += inside(clip, ids)

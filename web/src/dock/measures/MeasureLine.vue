@@ -6,7 +6,7 @@ import { counted } from "../../lib/intl";
 import { useEdits } from "../../stores/board/edits";
 import { useSelection } from "../../stores/board/selection";
 import { useFormulas } from "../../stores/measuring/formulas";
-import MeasureCell from "./MeasureCell.vue";
+import MeasureCell from "../../fields/MeasureCell.vue";
 
 const props = defineProps<{ measure: Measure; set: MeasureSet | null }>();
 const formulas = useFormulas();

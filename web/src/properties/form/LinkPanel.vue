@@ -1,7 +1,8 @@
 <script setup lang="ts">
 // Selected linked copies: what they follow, whether that is newer, and the way out.
 import Button from "primevue/button";
-import { computed, onMounted } from "vue";
+import { computed, onMounted, ref } from "vue";
+import MeasureCell from "../../fields/MeasureCell.vue";
 import type { Drawable } from "../../api/types";
 import { usePlacement } from "../../stores/library/placement";
 import { useDisplay } from "../../stores/display/display";
@@ -36,6 +37,14 @@ async function follow(): Promise<void> {
     if (items.length > 0) await placement.follow(entry, items, null);
   }
 }
+/** The measures that all of them have, with the values of the first. */
+const measures = computed(() => (followed.value ? (placement.links[0]?.link?.measures ?? []) : []));
+const problem = ref({ of: "", sentence: "" });
+async function set(name: string, formula: string): Promise<boolean> {
+  const sentence = await placement.setMeasure(placement.links, name, formula);
+  problem.value = { of: sentence ? name : "", sentence };
+  return sentence === "";
+}
 function compare(): void {
   placement.compared = followed.value?.id ?? null;
 }
@@ -54,6 +63,19 @@ function compare(): void {
     <p v-else class="wide help">
       To change it everywhere, unlink a copy, edit it, then “Replace with selection” on the shelf.
     </p>
+    <template v-if="measures.length > 0 && !gone">
+      <template v-for="m in measures" :key="m.name">
+        <span class="label" :title="m.note">{{ m.name }}</span>
+        <MeasureCell
+          class="rest"
+          :label="`Value of ${m.name}`"
+          :value="m.formula"
+          :broken="problem.of === m.name"
+          :change="(typed) => set(m.name, typed)"
+        />
+      </template>
+      <p v-if="problem.of" class="wide trouble" role="alert">{{ problem.sentence }}</p>
+    </template>
     <div class="wide abreast">
       <Button v-if="behind.length > 0" size="small" label="Update" @click="follow" />
       <Button

@@ -115,6 +115,29 @@ export const usePlacement = defineDrawingStore("placement", () => {
     });
   }
 
+  /** Give linked copies a value of their own of a measure; what it is refused for. */
+  async function setMeasure(items: readonly Drawable[], name: string, formula: string) {
+    const [first] = items;
+    const source = first && followed(first);
+    const found = source && (await clipOf(source));
+    if (!found) return "Its source is no longer on the shelf.";
+    try {
+      await edits.commitChecked({
+        kind: "update_linked_copies",
+        items: items.map((i) => i.id),
+        clip: found.clip,
+        copies: newId(),
+        entry: found.key,
+        state: found.state,
+        values: { [name]: formula.trim() === "" ? null : formula },
+      });
+      return "";
+    } catch (problem) {
+      if (!(problem instanceof ApiError)) throw problem;
+      return problem.message;
+    }
+  }
+
   function unlink(): void {
     edits.commit({ kind: "unlink_items", items: links.value.map((i) => i.id) });
   }
@@ -132,6 +155,7 @@ export const usePlacement = defineDrawingStore("placement", () => {
     links,
     followed,
     follow,
+    setMeasure,
     unlink,
   };
 });

@@ -2,10 +2,10 @@
 // A cell that is typed in place: Enter or leaving it keeps it; what is refused stays as it was typed.
 import InputText from "primevue/inputtext";
 import { computed, nextTick, ref } from "vue";
-import { core } from "../../core";
-import FormulaHelp from "../../fields/FormulaHelp.vue";
-import { useCompletion } from "../../fields/completion";
-import { fault } from "../../lib/faults";
+import { core } from "../core";
+import FormulaHelp from "./FormulaHelp.vue";
+import { useCompletion } from "./completion";
+import { fault } from "../lib/faults";
 
 const props = defineProps<{
   label: string;
