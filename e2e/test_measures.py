@@ -4,6 +4,7 @@ import io
 import re
 import zipfile
 
+from buildup.drawing.itemtypes import Linked
 from buildup.drawing.measures import Measure
 from buildup.drawing.paint import Style
 from buildup.edits.measures.binding import FollowFormula
@@ -213,3 +214,29 @@ class MeasuresTest(BrowserTest):
         self.steps_come_to(2)
         expect(self.page.get_by_text("the new ones are called r_2")).to_be_visible()
         self.assertEqual(self.measures(), {"r": "9 px", "r_2": "6 px"})
+
+    def test_a_linked_copy_shows_the_measures_of_its_source_as_fields(self):
+        self.begin(measure("r", "6 px"), measure("gap", "r * 2"), followers("plate"))
+        self.click(80, 100)
+        self.page.get_by_test_id("leaf-Shelf").click()
+        self.page.get_by_test_id("keep-items").click()
+        self.page.get_by_test_id("kept-plate").click()
+        self.page.get_by_test_id("kept-plate").click()  # chosen already: taken again
+        self.page.get_by_test_id("place-linked").click()
+        self.drag((250, 180), (330, 260))
+        self.tool("select")
+        self.click(290, 220)
+        field = self.page.get_by_role("textbox", name="Value of r", exact=True)
+        expect(field).to_have_value("6 px")
+        field.fill("6 px + 3°")
+        field.press("Enter")
+        expect(self.page.get_by_text("cannot be added")).to_be_visible()
+        field.fill("14 px")
+        with self.page.expect_response("**/commands"):
+            field.press("Enter")
+        self.settled()
+        value = self.value()
+        (copy,) = [i for i in value.items.values() if isinstance(i, Linked)]
+        (held,) = value.tree.children(copy.id)
+        self.assertAlmostEqual(value.items[held].dials["radius"], 14.0, places=3)
+        self.assertEqual(self.radius("plate"), 6.0)

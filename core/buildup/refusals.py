@@ -143,7 +143,7 @@ REFUSALS: Mapping[str, str] = {
     "entities": "The SVG declares entities, which is not safe to read. Nothing was changed; export it again as plain SVG.",
     "guide_exists": "That guide already exists.",
     "guide_runs_along": "That guide is parallel to the movement, so the items never reach it. Select a {wanted} one.",
-    "held_by_formula": "{field} follows {formula}, which no single measure decides. Nothing was changed; edit the formula, or hold Alt to remove it.",
+    "held_by_formula": "{field} follows {formula}, which no single measure decides. Nothing was changed; edit the formula, or press Alt to remove it.",
     "hidden_place": "“{name}” is hidden, so what you draw in it would not be visible. Show it in Layers first, or select another layer.",
     "in_itself": "“{name}” cannot contain itself. Nothing was moved.",
     "item_exists": "That item is already in the drawing.",
