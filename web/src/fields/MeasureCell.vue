@@ -13,6 +13,8 @@ const props = defineProps<{
   /** It is not said here, but comes from elsewhere. */
   quiet?: boolean;
   broken?: boolean;
+  /** It stands by itself, with an edge like any field. */
+  framed?: boolean;
   /** Names complete while it is typed. */
   formula?: boolean;
   change: (typed: string) => Promise<boolean>;
@@ -45,7 +47,7 @@ function key(event: KeyboardEvent): void {
     ref="field"
     size="small"
     class="cell"
-    :class="{ quiet, broken }"
+    :class="{ quiet, broken, framed }"
     :model-value="text"
     :aria-label="label"
     :aria-invalid="broken || undefined"
@@ -74,6 +76,10 @@ function key(event: KeyboardEvent): void {
 }
 .cell:hover,
 .cell:focus {
+  border-color: var(--edge);
+  background: var(--raised);
+}
+.framed {
   border-color: var(--edge);
   background: var(--raised);
 }

@@ -70,6 +70,7 @@ function compare(): void {
           class="rest"
           :label="`Value of ${m.name}`"
           :value="m.formula"
+          framed
           :broken="problem.of === m.name"
           :change="(typed) => set(m.name, typed)"
         />
