@@ -151,6 +151,12 @@ class MeasuresTest(BrowserTest):
         self.page.mouse.move(x + 10, y)
         self.page.mouse.move(x + 20, y)
         expect(self.page.get_by_text("x of “plate” follows r + gap")).to_be_visible()
+        self.page.mouse.up()  # let go of, nothing is done
+        self.page.mouse.move(x, y)
+        self.page.mouse.down()
+        self.page.mouse.move(x + 10, y)
+        self.page.mouse.move(x + 20, y)
+        self.page.wait_for_timeout(400)  # the notice of before still stands
         self.page.keyboard.down("Alt")
         self.page.keyboard.up("Alt")
         self.page.mouse.move(x + 30, y)

@@ -89,7 +89,7 @@ class Drawable:
     style: Style = Style()
     """Its gradients are laid on the sheet."""
     finish: Finish = PLAIN
-    """How it shows as a whole, also where that is part of its style."""
+    """Its opacity and effects, also where that is part of its style."""
     filter: FilterMark | None = None
     """What makes its effects."""
     dashes: tuple[str | None, ...] = ()

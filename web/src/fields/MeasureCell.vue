@@ -51,6 +51,7 @@ function key(event: KeyboardEvent): void {
     :model-value="text"
     :aria-label="label"
     :aria-invalid="broken || undefined"
+    :aria-activedescendant="completion.active.value"
     autocomplete="off"
     @update:model-value="type($event ?? '')"
     @keydown="key"

@@ -166,6 +166,7 @@ function key(event: KeyboardEvent): void {
       :title="follows"
       :aria-description="follows"
       :aria-invalid="problem !== '' || undefined"
+      :aria-activedescendant="completion.active.value"
       :disabled="disabled"
       :placeholder="mixed ? 'mixed' : ''"
       autocomplete="off"

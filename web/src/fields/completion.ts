@@ -1,6 +1,6 @@
 // Names that complete while a formula is typed: arrows go through them, Enter takes the one that
 // they are at, Tab the first one, too.
-import { nextTick, ref, shallowRef, type Ref } from "vue";
+import { computed, nextTick, ref, shallowRef, type Ref } from "vue";
 import type { FormulaWord } from "../api/types";
 import { fault } from "../lib/faults";
 import { completions, isFormula, wordAt } from "./formulas";
@@ -74,5 +74,8 @@ export function useCompletion(
     return true;
   }
 
-  return { words, at, open, look, take, key, close };
+  /** The id of the word that arrows have come to. */
+  const active = computed(() => (at.value >= 0 ? `formula-word-${at.value}` : undefined));
+
+  return { words, at, open, active, look, take, key, close };
 }

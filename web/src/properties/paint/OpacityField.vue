@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// How much of items shows as a whole, in per cent.
+// The opacity of items, in per cent.
 import { computed } from "vue";
 import { useDocument } from "../../stores/board/document";
 import { useEdits } from "../../stores/board/edits";

@@ -30,7 +30,11 @@ const choice = { items: { value: ["a"] }, said: { value: "" }, looked: () => ({ 
 const preview = {
   aimOf: () => ({}),
   hold: () => undefined,
-  over: () => undefined,
+  heldBy: { value: null as object | null },
+  over: () => {
+    preview.heldBy.value = null;
+  },
+  clear: () => log.push("cleared"),
   aimed: (_: unknown, command: Command) => {
     log.push("asked");
     return meets(command);
@@ -54,6 +58,19 @@ beforeEach(() => {
   );
 });
 afterEach(() => vi.restoreAllMocks());
+
+test("what a formula holds is not done when the hand lets go of it", () => {
+  for (const commit of [
+    () => queue.commit(MOVE, false),
+    () => queue.commitAimed({} as never, MOVE),
+  ]) {
+    preview.heldBy.value = { sentence: "x follows r + gap" };
+    commit();
+    expect([log.splice(0), sent]).toEqual([["cleared"], []]);
+  }
+  queue.commit(HIDE, false);
+  expect(sent).toHaveLength(1);
+});
 
 test("an edit is stored before anything is asked about it", async () => {
   meets = (command) => Promise.resolve({ ...command, dx: 2 } as never);

@@ -53,6 +53,7 @@ export class EditQueue {
 
   /** Keep an edit, after those that are still finding out what they meet; or at once. */
   commit(command: Command, merge: boolean, now = false): void {
+    if (this.isHeld()) return;
     const send = this.prepared(command, this.choice.items.value, merge);
     if (now) send(command);
     else this.inTurn(() => send(command));
@@ -60,6 +61,7 @@ export class EditQueue {
 
   /** Keep an edit of something that may meet something first. */
   commitAimed(aiming: Aiming | null, command: Command): void {
+    if (this.isHeld()) return;
     const send = this.prepared(command, this.choice.items.value, false);
     const aim = this.preview.aimOf(aiming);
     this.preview.hold(true);
@@ -71,6 +73,14 @@ export class EditQueue {
         send(met);
       }
     });
+  }
+
+  /** What the hand let go of is held by a formula, as was said: nothing is done. */
+  private isHeld(): boolean {
+    if (this.preview.heldBy.value === null) return false;
+    this.preview.over();
+    this.preview.clear();
+    return true;
   }
 
   /** Do something once all that was done before is shown. */

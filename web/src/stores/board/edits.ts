@@ -7,11 +7,14 @@ import { useNotices } from "../../session/notices";
 import { defineDrawingStore } from "../perdrawing";
 import { useDrawingParts } from "./drawingparts";
 
+/** The status of what the core refuses. */
+const REFUSED = 422;
+
 export const useEdits = defineDrawingStore("edits", () => {
   const notices = useNotices();
   const { queue, selection, dialled, lastTransform } = useDrawingParts().parts;
 
-  /** The last transform once more, of what is selected now; on copies if it made a copy. */
+  /** Repeat the last transform, on what is selected now; on copies if it made a copy. */
   function repeat(): void {
     queue.after(async () => {
       const items = selection.items.value;
@@ -36,12 +39,14 @@ export const useEdits = defineDrawingStore("edits", () => {
     });
   }
 
-  /** Commit an edit unless it is refused, which is thrown: then nothing is done.
-   *
-   * Raises ApiError with the sentence.
-   */
+  /** Commit an edit unless the core refuses it, which is thrown: then nothing is done. */
   async function commitChecked(command: Command, merge = false): Promise<void> {
-    await core.aim(null, command, selection.looked(), false);
+    try {
+      await core.aim(null, command, selection.looked(), false);
+    } catch (problem) {
+      // where nobody answers it waits, as any edit does
+      if (!(problem instanceof ApiError) || problem.status === REFUSED) throw problem;
+    }
     queue.commit(command, merge);
   }
 

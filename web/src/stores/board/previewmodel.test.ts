@@ -139,6 +139,26 @@ test("a command is committed as it met things, or as it was where that cannot be
   expect(faults).toHaveLength(1);
 });
 
+test("a drag says what holds it until it goes another way; a button says nothing", async () => {
+  const held = (): ApiError =>
+    new ApiError("held_by_formula", "x follows r + gap.", 422, { place: "a:frame.nw.x" });
+  preview.offer(MOVE, ["a"]);
+  asked[0]?.fail(held());
+  await settled();
+  expect(preview.heldBy.value).toBeNull();
+  preview.aim(null, MOVE, ["a"]);
+  asked[1]?.fail(held());
+  await settled();
+  expect(preview.heldBy.value).toEqual({
+    sentence: "x follows r + gap.",
+    target: ["a", "frame.nw.x"],
+  });
+  preview.aim(null, MOVE, ["a"]);
+  asked[2]?.done(shown("down"));
+  await settled();
+  expect(preview.heldBy.value).toBeNull();
+});
+
 test("what a draft comes to is told while it is drafted, and a refusal, too", async () => {
   const told: unknown[] = [];
   const spreading = {

@@ -61,6 +61,7 @@ export class PreviewModel {
       const { meeting, repaint, line } = await this.answer(question);
       met?.(meeting.shift ?? [0, 0], (line as [Point, Point] | undefined) ?? null);
       if (turn !== this.turn) return;
+      this.heldBy.value = null;
       this.cues.shown = meeting.cues ?? [];
       if (!repaint) return;
       const { command } = question;
@@ -71,7 +72,9 @@ export class PreviewModel {
       if (!(problem instanceof ApiError)) throw problem;
       if (turn !== this.turn) return;
       question.spreading?.refused(problem.message);
-      if (problem.code === "held_by_formula") this.heldBy.value = heldBy(problem);
+      if (problem.code === "held_by_formula" && !question.panelsStay) {
+        this.heldBy.value = heldBy(problem);
+      }
       if (problem.code === "takes_long") this.tell(problem.message);
     }
   });

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// Send out: the format, how it is made, and a look at what comes of it before it is saved.
+// Export: the format, how it is made, and a look at what comes of it before it is saved.
 import Button from "primevue/button";
 import Dialog from "primevue/dialog";
 import ProgressBar from "primevue/progressbar";
