@@ -24,7 +24,7 @@ NOTES: Mapping[str, str] = {
     "notes.handles_moved": "Anchors and handles moved by at most {distance}.",
     "notes.left_out": "Not imported: {kinds}.",
     "notes.lone_anchors": "{count} anchors have no counterpart on the other side.",
-    "notes.measure_followed": "{count} values followed it; they stay as they are.",
+    "notes.measure_followed": "Followed by {values} until now; each keeps its number.",
     "notes.measures_renamed": "Measures of the same name have other values here; the new ones are called {names}.",
     "notes.merged_look": "The merged layer has the opacity and effects of the rearmost one.",
     "notes.moved": "The outline moved by at most {distance}.",

@@ -22,6 +22,8 @@ MOST_GUIDES = 200
 MOST_UNDERLAYS = 12
 MOST_SWATCHES = 256
 MOST_STYLES = 64
+MOST_MEASURES = 500
+MOST_SETS = 60
 MOST_POINTS = 30_000
 """Control points of a traced area."""
 
@@ -43,6 +45,8 @@ def check_sheet(sheet: Sheet) -> Sheet:
         (sheet.references, MOST_UNDERLAYS, "references"),
         (sheet.swatches, MOST_SWATCHES, "swatches"),
         (sheet.styles, MOST_STYLES, "styles"),
+        (sheet.measures, MOST_MEASURES, "measures"),
+        (sheet.measure_sets, MOST_SETS, "sets of measures"),
     ):
         _check_ids([h.id for h in held], most, what)
     for reference in sheet.references:

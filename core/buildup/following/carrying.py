@@ -9,6 +9,7 @@ from buildup.drawing.clips import Clip, clip_of
 from buildup.drawing.measures import Measure
 from buildup.drawing.model import Drawing
 from buildup.drawing.sheet import Sheet
+from buildup.drawing.sheetchecks import MOST_MEASURES
 from buildup.drawing.units import UNITS
 from buildup.errors import Refusal
 from buildup.following.bounds import bounds_in, refollowed
@@ -19,8 +20,6 @@ from buildup.formulas.working import is_name, needs_of
 from buildup.messages import message
 
 LONGEST_NOTE = 200
-MOST_MEASURES = 500
-"""In one drawing."""
 
 
 def clip_with_measures(drawing: Drawing, ids: Iterable[str]) -> Clip:

@@ -20,6 +20,10 @@ def renamed(text: str, names: dict[str, str]) -> str:
 def items_renamed(text: str, names: dict[str, str]) -> str:
     """A formula in which some items that it reads are called otherwise.
 
+    Args:
+        text: as it was typed; what cannot be read stays as it is.
+        names: the new name by the old one, both as `formula_name` has them.
+
     >>> items_renamed("body.width + body", {"body": "plate"})
     'plate.width + body'
     """
@@ -33,7 +37,8 @@ def _replaced(text: str, names: dict[tuple[type, str], str]) -> str:
         return text
     for node in sorted(found, key=lambda n: n.at, reverse=True):
         old = node.name if isinstance(node, Name) else node.item
-        new = names.get((type(node), old))
+        known = old if isinstance(node, Name) else old.casefold()
+        new = names.get((type(node), known))
         if new is not None:
             text = text[: node.at] + new + text[node.at + len(old) :]
     return text

@@ -6,6 +6,7 @@ import unittest
 from dataclasses import replace
 from unittest import mock
 
+from buildup.contours.corners import corner_ways
 from buildup.drawing.codec import write_item
 from buildup.drawing.items import Items
 from buildup.drawing.paint import Blur, Finish, Gradient, Shadow, Stop, Stroke, Style
@@ -18,6 +19,7 @@ from buildup.errors import Refusal
 from buildup.following.bounds import SHEET, bounds_of, number_at
 from buildup.following.carrying import clip_with_measures
 from buildup.following.fields import field_at
+from buildup.forms.contours import assembly_form
 from buildup.repainting import preview
 from buildup.view.drawables import drawable
 from buildup.view.measuretable import formula_words, measure_table
@@ -292,6 +294,19 @@ class ReadingTest(unittest.TestCase):
         # where something stands changes nothing of its size
         follow(made, "other.width / 3", ("plate", "frame.middle.x"))
 
+    def test_formulas_go_on_reading_an_item_that_is_renamed(self):
+        made = measured(drawing(plate(), plate("other")), half="Plate.width / 2")
+        made = follow(made, "plate.height", ("other", "dials.radius"))
+        after = done(made, kind="rename_item", item="plate", called="Bridge plate")
+        self.assertEqual(formula_of(after, "half"), "bridge_plate.width / 2")
+        self.assertEqual(bounds_of(after)["other"][0].formula, "bridge_plate.height")
+        same = done(after, kind="place_items", items=["plate"], height=80.0)
+        self.assertAlmostEqual(number_at(same, "other", "dials.radius"), 80.0)
+        # a name that another item has is nobody's: what follows keeps its number
+        taken = done(made, kind="rename_item", item="plate", called="other")
+        self.assertEqual(formula_of(taken, "half"), "Plate.width / 2")
+        self.assertEqual(number_at(taken, "other", "dials.radius"), 60.0)
+
     def test_what_holds_the_item_is_read_with_it(self):
         made = measured(nested(leaf(), plate(), leaf("second", by=300 + 100j)), r="5 px")
         grouped = done(made, kind="group_items", items=["leaf", "plate"], group="g2", called="Both")
@@ -331,7 +346,7 @@ class MeasureTest(unittest.TestCase):
         forward = apply(
             self.made, read_command({"kind": "delete_measures", "measures": ["m-r"]})
         ).forward
-        self.assertEqual(forward.said, "2 values followed it; they stay as they are.")
+        self.assertEqual(forward.said, "Followed by 2 values until now; each keeps its number.")
         after = updated(self.made, forward)
         self.assertEqual(number_at(after, "plate", "dials.radius"), 30.0)
         (mark,) = selection(after, ["plate"]).follows
@@ -418,6 +433,44 @@ class MeasureTest(unittest.TestCase):
             done(made, kind="rename_item", item="p3", called="Third")
             done(made, kind="set_dial", items=["p3"], dial="style", value=1.0)
         self.assertEqual(set_numbers.call_count, 0)
+
+
+class AssemblyTest(unittest.TestCase):
+    def setUp(self):
+        parts = {"items": ["plate", "other"], "assembly": "asm", "operation": "union"}
+        other = done(drawing(plate("other")), kind="move_items", items=["other"], by=[70, 40])
+        made = measured(drawing(plate(radius=0.0), other.items["other"]), r="6 px")
+        self.made = done(made, kind="assemble", **parts)
+
+    def test_a_corner_that_it_makes_follows_and_is_found_again(self):
+        sharp = assembly_form(self.made, "asm").sharp[0]
+        (n, *_) = [k for k in range(len(sharp.anchors)) if corner_ways(sharp, k)]
+        path = f"contours.0.anchors.{n}.corner.radius"
+        bound = follow(self.made, "r", ("asm", path))
+        (corner,) = bound.items["asm"].corners
+        self.assertEqual(corner.corner.radius, 6.0)
+        self.assertEqual([m.path for m in selection(bound, ["asm"]).follows], [path])
+        moved = done(bound, kind="move_items", items=["other"], by=[3, 1])
+        wider = change(moved, "r", "9 px")
+        self.assertEqual(wider.items["asm"].corners[0].corner.radius, 9.0)
+
+    def test_an_offset_follows_its_distance_and_its_steps(self):
+        grown = done(
+            self.made, kind="set_result", assembly="asm", result={"kind": "offset", "distance": 2.0}
+        )
+        grown = measured(grown, n="3")
+        grown = follow(grown, "r / 2", ("asm", "result.distance"))
+        grown = follow(grown, "n", ("asm", "result.count"))
+        result = change(change(grown, "r", "10 px"), "n", "4").items["asm"].result
+        self.assertEqual((result.distance, result.count), (5.0, 4))
+        # typed elsewhere, it turns what it follows
+        turned = done(
+            grown,
+            kind="set_result",
+            assembly="asm",
+            result={"kind": "offset", "distance": 7.0, "count": 3},
+        )
+        self.assertEqual(formula_of(turned, "r"), "14 px")
 
 
 class CopyTest(unittest.TestCase):

@@ -11,6 +11,7 @@ from buildup.drawing.tree import ROOT, Move
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command
 from buildup.edits.items.targets import open_items, several
+from buildup.following.rewriting import with_item_renamed
 from buildup.messages import message, refusal
 
 
@@ -199,4 +200,10 @@ class RenameItem(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         check_name(self.called)
-        return Delta(put=(replace(drawing.item(self.item), name=self.called.strip()),))
+        item, name = drawing.item(self.item), self.called.strip()
+        read = with_item_renamed(drawing, item, name)
+        if read is None:
+            return Delta(put=(replace(item, name=name),))
+        put = {item.id: item, **{i.id: i for i in read[0]}}
+        put[item.id] = replace(put[item.id], name=name)
+        return Delta(put=tuple(put.values()), sheet=read[1])

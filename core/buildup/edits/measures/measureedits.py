@@ -2,26 +2,25 @@
 
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
-from typing import Any, ClassVar, Literal
+from typing import ClassVar, Literal
 
-from buildup.contours.follows import Follow
 from buildup.drawing.checks import check_id, check_name
 from buildup.drawing.measures import Measure, MeasureSet
 from buildup.drawing.model import Drawing
 from buildup.drawing.sheet import Sheet
+from buildup.drawing.sheetchecks import MOST_MEASURES, MOST_SETS
 from buildup.drawing.units import unit_of
 from buildup.edits.change import Delta, updated
 from buildup.edits.command import Command
 from buildup.edits.measures.binding import Target, bound_to
 from buildup.edits.measures.turning import with_formula
-from buildup.following.bounds import SHEET, bounds_of, holder_of, replaced_at
-from buildup.following.carrying import LONGEST_NOTE, MOST_MEASURES
+from buildup.following.bounds import bounds_of
+from buildup.following.carrying import LONGEST_NOTE
+from buildup.following.rewriting import rewritten
 from buildup.formulas.grammar import LONGEST_FORMULA, parse
 from buildup.formulas.renaming import renamed
 from buildup.formulas.working import LONGEST_NAME, is_name, names_in
 from buildup.messages import message, refusal
-
-MOST_SETS = 60
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -101,7 +100,9 @@ class ChangeMeasure(Command):
         put = replace(sheet, measures=tuple(new if m.id == old.id else m for m in sheet.measures))
         if new.name == old.name:
             return Delta(sheet=put)
-        return _renamed(replace(drawing, sheet=put), {old.name: new.name})
+        names = {old.name: new.name}
+        items, after = rewritten(replace(drawing, sheet=put), lambda text: renamed(text, names))
+        return Delta(put=items, sheet=after)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -135,7 +136,8 @@ class DeleteMeasures(Command):
             for bounds in (bounds_of(drawing).values() if sheet.parametric else ())
             for b in bounds
         )
-        note = message("notes.measure_followed", count=followers) if followers else ""
+        values = "1 value" if followers == 1 else f"{followers} values"
+        note = message("notes.measure_followed", values=values) if followers else ""
         return Delta(sheet=left, said=note)
 
 
@@ -271,37 +273,3 @@ def _check_set_name(sheet: Sheet, name: str, own: str) -> None:
     check_name(name)
     if any(s.name == name.strip() and s.id != own for s in sheet.measure_sets):
         raise refusal("measure_set_exists", name=name.strip())
-
-
-def _renamed(drawing: Drawing, names: dict[str, str]) -> Delta:
-    """The delta with measures called otherwise, in all formulas."""
-    sheet = drawing.sheet
-    measures = (replace(m, formula=renamed(m.formula, names)) for m in sheet.measures)
-    sets = (
-        replace(s, formulas=tuple((i, renamed(f, names)) for i, f in s.formulas))
-        for s in sheet.measure_sets
-    )
-    sheet = replace(sheet, measures=tuple(measures), measure_sets=tuple(sets))
-    put = []
-    for item_id, bounds in (bounds_of(drawing) if sheet.parametric else {}).items():
-        value: Any = sheet if item_id == SHEET else drawing.items[item_id]
-        for bound in bounds:
-            if renamed(bound.formula, names) != bound.formula:
-                value = _with_names(value, bound.path, names)
-        if item_id == SHEET:
-            sheet = value
-        elif value is not drawing.items[item_id]:
-            put.append(value)
-    return Delta(put=tuple(put), sheet=sheet)
-
-
-def _with_names(value: Any, path: str, names: dict[str, str]) -> Any:
-    inner, field = holder_of(value, path)
-
-    def follow(one: Follow) -> Follow:
-        same = one.field != field
-        return one if same else replace(one, formula=renamed(one.formula, names))
-
-    return replaced_at(
-        value, inner, lambda held: replace(held, follows=tuple(map(follow, held.follows)))
-    )

@@ -58,15 +58,18 @@ async function keep(): Promise<void> {
   const typed = draft.value;
   draft.value = null;
   if (typed === null || (follows.value && typed === typable())) return;
-  // a number, with its unit where it has one, ends where the next one begins
-  const parts = typed.slice(0, LONGEST).split(/\s*;\s*|\s+(?=[\d.(])/);
+  // a number, with its unit where it has one, ends where the next one begins; formulas at a ;
+  const apart = isFormula(typed) ? /\s*;\s*/ : /\s*;\s*|\s+(?=[\d.(])/;
+  const parts = typed.slice(0, LONGEST).split(apart);
   try {
     const words = parts.map((p) => p.trim()).filter((p) => p !== "");
-    emit("typed", await Promise.all(words.map(valueOf)));
+    const lengths = await Promise.all(words.map(valueOf));
+    // what is typed plainly is let go of first, so that it turns no measure
+    const bound = followed.value.flatMap((formula, n) => (formula ? props.binds(n) : []));
+    if (bound.length > 0) await formulas?.follow(bound, "", props.unit.name);
+    emit("typed", lengths);
     for (const [n, word] of words.entries()) {
-      if (isFormula(word) || followed.value[n]) {
-        await formulas?.follow(props.binds(n), word, props.unit.name);
-      }
+      if (isFormula(word)) await formulas?.follow(props.binds(n), word, props.unit.name);
     }
   } catch (problem) {
     if (!(problem instanceof ApiError)) throw problem;
