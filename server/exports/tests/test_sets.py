@@ -10,6 +10,7 @@ from buildup.drawing.model import Drawing as Value
 from buildup.edits.apply import apply
 from buildup.edits.change import updated
 from buildup.errors import Refusal
+from buildup.following.bounds import bounds_of
 from buildup.forms.frames import standing_of
 from buildup.measuresets import contact_sheet, in_each_set, in_set
 from demo.measured import SETS, tuner_knob
@@ -74,6 +75,20 @@ class SetsTest(TransactionTestCase):
         names = [e.get("aria-label") for e in _all(made)]
         for name in ("S", "M", "L"):  # the layer, and its name above
             self.assertEqual(names.count(name), 2, names)
+
+    def test_a_complete_svg_keeps_measures_live_and_a_plain_one_has_numbers_only(self):
+        made = self.export(complete=True)
+        self.assertIn(b"set-M", made.content)
+        answer = self.client.post(
+            "/api/v1/imports?name=Again.svg", made.content, content_type="image/svg+xml"
+        )
+        self.assertEqual(answer.status_code, 201)
+        again = store.value_of(Drawing.objects.latest("pk"))
+        self.assertEqual(again.sheet.measures, self.value.sheet.measures)
+        self.assertEqual(again.sheet.measure_sets, self.value.sheet.measure_sets)
+        self.assertEqual(len(bounds_of(again)), len(bounds_of(self.value)))
+        plain = self.export(complete=False).content
+        self.assertFalse(any(word in plain for word in (b"follows", b"measure")))
 
     def test_without_sets_a_sentence_says_what_to_do(self):
         plain = Drawing.objects.create(owner=self.user, name="Plain", sheet={"width": 100.0})
