@@ -17,7 +17,7 @@ class DrawingsTest(BrowserTest):
         self.context.clear_cookies()
         self.page.goto(self.live_server_url)
         self.page.get_by_test_id("demo").click()
-        expect(self.page.locator("article")).to_have_count(10)
+        expect(self.page.locator("article")).to_have_count(11)
         self.page.get_by_role("button", name="Sign out").click()
         expect(self.page.get_by_test_id("demo")).to_be_visible()
         self.page.get_by_label("Name").fill("mira")

@@ -2,16 +2,16 @@
 // A number that can be read and typed, with arithmetic, units and formulas; the core reads what was
 // typed. Where it can follow measures it shows that it does, and the formula while it has the focus.
 import InputText from "primevue/inputtext";
-import { computed, inject, nextTick, ref } from "vue";
+import { computed, nextTick, ref } from "vue";
 import { ApiError } from "../api/client";
-import type { FieldKind, Target, UnitFacts } from "../api/types";
+import type { Target, UnitFacts } from "../api/types";
 import { core } from "../core";
 import { fault } from "../lib/faults";
 import { shown } from "../lib/numbers";
 import { useNotices } from "../session/notices";
 import FormulaHelp from "./FormulaHelp.vue";
-import { definition, FORMULAS, isFormula } from "./formulas";
-import { useCompletion } from "./completion";
+import { useFollowing } from "./following";
+import { isFormula } from "./formulas";
 
 const props = defineProps<{
   /** Sheet units, or a plain number without a unit; null shows nothing. */
@@ -37,24 +37,10 @@ const emit = defineEmits<{
 const LONGEST = 200;
 
 const notices = useNotices();
-const formulas = inject(FORMULAS, null);
 const draft = ref<string | null>(null);
 const field = ref<{ $el: HTMLInputElement } | null>(null);
 const input = (): HTMLInputElement | null => field.value?.$el ?? null;
-const problem = ref("");
 
-const targets = computed(() => (formulas ? (props.binds ?? []) : []));
-const bound = computed(() =>
-  targets.value.length > 0 ? (formulas?.bound(targets.value) ?? null) : null,
-);
-const followed = computed(() =>
-  bound.value && !bound.value.mixed ? `=${bound.value.formula.replace(/^\s*=\s*/, "")}` : "",
-);
-const follows = computed(() => {
-  if (!bound.value) return undefined;
-  if (bound.value.problem) return bound.value.problem;
-  return bound.value.mixed ? "Follows several formulas" : `Follows ${followed.value.slice(1)}`;
-});
 const number = computed(() => {
   if (props.value === null) return "";
   return props.unit
@@ -62,16 +48,16 @@ const number = computed(() => {
     : shown(props.value, 1);
 });
 const text = computed(() => draft.value ?? number.value);
-
 const behind = computed(() => props.suffix ?? props.unit?.name ?? "");
 const room = computed(() => `${behind.value.length * 7 + 9}px`);
-const unit = computed(() => props.unit?.name ?? formulas?.unit ?? "mm");
-const kind = computed<FieldKind>(() => {
-  if (props.unit) return "length";
-  return behind.value === "%" ? "percentage" : behind.value === "°" ? "angle" : "number";
+const following = useFollowing(props, {
+  draft,
+  input,
+  number: () => number.value,
+  behind: () => behind.value,
 });
-const completion = useCompletion(input, draft, () => formulas?.words() ?? Promise.resolve([]));
-const names = computed(() => draft.value?.trim() === "=" && targets.value.length > 0);
+const { bound, formula, hint, names, problem, completion } = following;
+const { words, at, open, active } = completion;
 
 /** What is being read now; once it has ended, `typed` was said. */
 let reading: Promise<void> = Promise.resolve();
@@ -82,13 +68,12 @@ const keep = (): void => {
 defineExpose({ settled: () => reading });
 
 const valueOf = (typed: string): Promise<number> =>
-  formulas && isFormula(typed)
-    ? formulas.value(typed.slice(0, LONGEST + 1), unit.value, kind.value)
-    : core.read(
-        typed.slice(0, LONGEST).replaceAll("−", "-"),
-        props.unit?.name ?? null,
-        behind.value === "%" ? null : props.value,
-      );
+  following.value(typed.slice(0, LONGEST + 1)) ??
+  core.read(
+    typed.slice(0, LONGEST).replaceAll("−", "-"),
+    props.unit?.name ?? null,
+    behind.value === "%" ? null : props.value,
+  );
 
 /** Tell what stands there so far; what cannot be read yet is not told. */
 async function tell(typed: string): Promise<void> {
@@ -103,8 +88,7 @@ async function tell(typed: string): Promise<void> {
 
 function change(typed: string): void {
   draft.value = typed;
-  problem.value = "";
-  if (formulas) void nextTick(() => completion.look());
+  following.changed();
   if (props.live) void tell(typed);
 }
 
@@ -112,12 +96,11 @@ async function read(): Promise<void> {
   const typed = draft.value;
   draft.value = null;
   emit("reads", null);
-  if (typed === null || typed === followed.value) return;
+  if (typed === null || typed === formula.value) return;
   if (typed.trim() === "" && !bound.value) return;
   try {
-    if (formulas && targets.value.length > 0 && (bound.value || isFormula(typed))) {
-      await bind(typed.slice(0, LONGEST + 1));
-    } else emit("typed", await valueOf(typed));
+    if (following.binds(typed)) await following.bind(typed.slice(0, LONGEST + 1));
+    else emit("typed", await valueOf(typed));
   } catch (refused) {
     if (!(refused instanceof ApiError)) throw refused;
     if (isFormula(typed)) problem.value = refused.message;
@@ -125,25 +108,11 @@ async function read(): Promise<void> {
   }
 }
 
-async function bind(typed: string): Promise<void> {
-  const made = definition(typed);
-  if (made) await formulas?.define(targets.value, made.name, made.formula, unit.value);
-  else await formulas?.follow(targets.value, typed.trim() === "=" ? "" : typed, unit.value);
-}
-
 /** With the focus the formula stands in the place of what it comes to. */
 function focus(): void {
   problem.value = "";
-  if (followed.value) draft.value = followed.value;
+  if (formula.value) draft.value = formula.value;
   void nextTick(() => input()?.select());
-}
-
-/** A name in front of the present value: typed over, it makes a measure of it. */
-function name(): void {
-  const sign = kind.value === "angle" ? "°" : kind.value === "percentage" ? "%" : "";
-  draft.value = `name = ${number.value}${props.unit ? ` ${props.unit.name}` : sign}`;
-  completion.close();
-  void nextTick(() => input()?.setSelectionRange(0, "name".length));
 }
 
 function key(event: KeyboardEvent): void {
@@ -163,10 +132,10 @@ function key(event: KeyboardEvent): void {
       size="small"
       :model-value="text"
       :aria-label="label"
-      :title="follows"
-      :aria-description="follows"
+      :title="hint"
+      :aria-description="hint"
       :aria-invalid="problem !== '' || undefined"
-      :aria-activedescendant="completion.active.value"
+      :aria-activedescendant="active"
       :disabled="disabled"
       :placeholder="mixed ? 'mixed' : ''"
       autocomplete="off"
@@ -175,16 +144,16 @@ function key(event: KeyboardEvent): void {
       @keydown="key"
       @blur="keep"
     />
-    <span class="suffix">{{ draft !== null && followed ? "" : behind }}</span>
+    <span class="suffix">{{ draft !== null && formula ? "" : behind }}</span>
     <FormulaHelp
-      v-if="(completion.open.value || problem || names) && input()"
+      v-if="(open || problem || names) && input()"
       :anchor="input() as HTMLInputElement"
-      :words="completion.words.value"
-      :at="completion.at.value"
+      :words="words"
+      :at="at"
       :problem="problem"
       :names="names"
       @take="completion.take"
-      @name="name"
+      @name="following.name"
     />
   </span>
 </template>
