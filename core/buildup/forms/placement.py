@@ -23,7 +23,7 @@ from buildup.drawing.itemtypes import (
     TextItem,
     TextOnPath,
 )
-from buildup.drawing.paint import Effect, Shadow, Style, has_gradient, laid, moved_style
+from buildup.drawing.paint import Effect, Finish, Shadow, Style, has_gradient, laid, moved_style
 from buildup.drawing.text import Align, Lettering
 from buildup.forms.textlayout import word_contours
 from buildup.geometry.angles import (
@@ -249,6 +249,19 @@ def grown_style(style: Style, scale: float) -> Style:
     effects = (_grown_effect(e, scale) for e in style.finish.effects)
     finish = replace(style.finish, effects=tuple(effects))
     return replace(style, strokes=tuple(strokes), finish=finish)
+
+
+def moved_finish(finish: Finish, by: Affine) -> Finish:
+    """How something shows under a map: its effects are scaled, its shadows fall that way."""
+    scale = abs(by.determinant) ** 0.5
+    grown = zip(finish.effects, (_grown_effect(e, scale) for e in finish.effects), strict=True)
+    effects = (
+        replace(after, by=by.vector(e.by))
+        if isinstance(e, Shadow) and isinstance(after, Shadow)
+        else after
+        for e, after in grown
+    )
+    return replace(finish, effects=tuple(effects))
 
 
 def _grown_effect(effect: Effect, scale: float) -> Effect:

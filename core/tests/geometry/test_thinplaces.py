@@ -293,3 +293,29 @@ class MemoTest(unittest.TestCase):
 
 if __name__ == "__main__":
     unittest.main()
+
+
+HOOK = (
+    238.9997175236065 + 344.71680466008587j,
+    239.0004602016996 + 344.6947180151919j,
+    238.88165882746523 + 348.19844327890087j,
+    239.63556464608268 + 353.45716905073857j,
+)
+"""A side of a stroke: it goes back along the line before it for 1e-4, turns in a cusp and leaves."""
+LINE = (
+    239.00000000000003 + 344.70840470417346j,
+    239.00000000000003 + 344.70840470417346j,
+    238.9997175236065 + 344.71680466008587j,
+    238.9997175236065 + 344.71680466008587j,
+)
+
+
+class HooksTest(unittest.TestCase):
+    def test_a_hook_on_a_line_is_met_in_few_steps(self):
+        with mock.patch.object(crossings, "_polished", wraps=crossings._polished) as polished:
+            met = crossings.common(HOOK, LINE)
+        self.assertLess(polished.call_count, 100)  # it took 12,825
+        ((length,), (point,)) = met.lengths, met.points
+        self.assertAlmostEqual(abs(length.start.at - HOOK[0]), 0.0)
+        self.assertAlmostEqual(abs(length.end.at - HOOK[0]), 1.03e-4, delta=2e-6)
+        self.assertAlmostEqual(abs(point_at(LINE, point.u) - point.at), 0.0, delta=1e-8)

@@ -7,15 +7,12 @@ from buildup.contours.anchors import Contour
 from buildup.contours.moving import moved_contour
 from buildup.drawing.itemtypes import Outline, TextOnPath
 from buildup.drawing.paint import Style
-from buildup.formats.svg.svgforms import FORMS
+from buildup.formats.svg.svgforms import FORMS, first_anchor
 from buildup.formats.svg.svgtext import Line
 from buildup.formats.svg.svgtree import Element
 from buildup.formats.svg.svgvalues import read_length, read_transform
 from buildup.forms.contours import item_contours
 from buildup.forms.textlayout import paths_of
-
-SQUARE = 4
-"""Anchors of a rectangle whose corners are not rounded."""
 
 
 def path_of(line: Line, ids: Mapping[str, Element]) -> tuple[Contour, ...]:
@@ -25,15 +22,10 @@ def path_of(line: Line, ids: Mapping[str, Element]) -> tuple[Contour, ...]:
     if made is None or named is None:
         return ()
     first, *_ = item_contours(made)
-    begins = _begins(named.name, len(first.anchors))
+    begins = first_anchor(named.name, len(first.anchors))
     first = replace(first, anchors=first.anchors[begins:] + first.anchors[:begins])
     first = moved_contour(first, read_transform(named.attributes.get("transform")))
     return (first,) if paths_of([first]) else ()
-
-
-def _begins(name: str, anchors: int) -> int:
-    """At which anchor SVG lets a basic shape begin (SVG 2, 10: equivalent paths)."""
-    return int(name in ("circle", "ellipse") or (name == "rect" and anchors > SQUARE))
 
 
 def laid(line: Line, contours: tuple[Contour, ...]) -> tuple[TextOnPath, Outline]:

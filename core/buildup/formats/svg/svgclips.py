@@ -1,88 +1,112 @@
-"""Clip paths of SVG documents (W3C CSS Masking 1, 6): the forms that they are made of."""
+"""Clip paths and masks of SVG documents (W3C CSS Masking 1, 6 and 7): what they cut at."""
 
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Iterator, Mapping
+from contextlib import contextmanager
 from dataclasses import dataclass, field, replace
 
-from buildup.contours.anchors import Contour
-from buildup.contours.moving import moved_contour
-from buildup.drawing.itemtypes import FillRule
-from buildup.formats.svg.svgforms import FORMS
+from buildup.drawing.paint import map_of_box
+from buildup.formats.svg.svgcut import Cut, box_cut, cut_of
+from buildup.formats.svg.svglevel import Level
+from buildup.formats.svg.svgmasks import Shades, plain_mask
 from buildup.formats.svg.svgtree import Element
 from buildup.formats.svg.svgvalues import Lengths, read_link, read_transform
-from buildup.forms.contours import item_contours
-from buildup.geometry.transforms import Affine, shift
+from buildup.formats.svg.svgwalk import Walk
+from buildup.geometry.boxes import Box
+from buildup.geometry.transforms import Affine
 
-
-@dataclass(frozen=True, slots=True)
-class Clip:
-    """One of the forms inside any of which something shows."""
-
-    contours: tuple[Contour, ...]
-    rule: FillRule
+MISSING = "references to missing elements"
+OTHERS = "clip paths and masks of style sheets"
+FAR = {"x": "-10%", "y": "-10%", "width": "120%", "height": "120%"}
+"""How far masks reach that do not say it, around the box of what they mask."""
 
 
 @dataclass(slots=True)
-class ClipPaths:
-    """The clip paths of a document, each worked out once for each place it is used in.
+class Cuts:
+    """The clip paths and masks of a document, each worked out once for each place it is used in."""
 
-    Args:
-        ids: the elements by their ids.
-        declared: what is declared of an element, with what is geometry among its attributes.
-        left: counts what could not be taken over, by kind.
+    walk: Walk
+    _known: dict[tuple[str, Affine, Lengths], tuple[Cut, ...]] = field(default_factory=dict)
+    _open: list[str] = field(default_factory=list)
 
-    """
+    def of(self, element: Element, declared: Mapping[str, str], level: Level) -> tuple[Cut, ...]:
+        """What an element is cut at by its clip path and its mask, on the sheet.
 
-    ids: Mapping[str, Element]
-    declared: Callable[[Element], tuple[Mapping[str, str], Mapping[str, str]]]
-    left: Callable[[str], None]
-    _known: dict[tuple[str, Affine, Lengths], tuple[Clip, ...]] = field(default_factory=dict)
+        Args:
+            element: the element, for its box.
+            declared: of it.
+            level: of what it holds.
 
-    def of(self, text: str, position: Affine, lengths: Lengths) -> tuple[Clip, ...] | None:
-        """The forms that a `clip-path` names, on the sheet; empty where nothing shows.
-
-        None: it names no clip path, or one that cannot be taken over.
         """
-        link = read_link(text)
-        path = self.ids.get(link) if link else None
-        if link is None or path is None or path.name != "clipPath":
-            return None
-        if path.attributes.get("clipPathUnits") == "objectBoundingBox":
-            self.left("clip paths in bounding-box units")
-            return None
-        key = (link, position, lengths)
+        found: list[Cut] = []
+        for name, kind in (("clip-path", "clipPath"), ("mask", "mask")):
+            text = declared.get(name, "none")
+            link = read_link(text)
+            source = self.walk.ids.get(link) if link else None
+            if link is None or source is None or source.name != kind:
+                if text != "none":
+                    self.walk.leave(MISSING if link else OTHERS)
+                continue
+            if link in self._open:
+                self.walk.leave("references to themselves")
+                continue
+            with self._opened(link):
+                found += self._cuts(link, source, element, level)
+        return tuple(found)
+
+    @contextmanager
+    def _opened(self, link: str) -> Iterator[None]:
+        self._open.append(link)
+        try:
+            yield
+        finally:
+            self._open.pop()
+
+    def _cuts(self, link: str, source: Element, element: Element, level: Level) -> tuple[Cut, ...]:
+        values = source.attributes
+        content = values.get("clipPathUnits", values.get("maskContentUnits", ""))
+        boxed = source.name == "mask" and values.get("maskUnits") != "userSpaceOnUse"
+        box = None
+        if content == "objectBoundingBox" or (boxed and not FAR.keys().isdisjoint(values)):
+            box = self.walk.box(element, level)
+            if box is None:
+                return ()
+        place = level.place
+        if content == "objectBoundingBox" and box is not None:
+            place = place.after(map_of_box(box))
+        key = (link, place, level.lengths)
         if key not in self._known:
-            self._known[key] = tuple(self._forms(path, position, lengths))
-        return self._known[key]
+            self._known[key] = self._read(source, replace(level, place=place))
+        return (*self._known[key], *self._region(source, box, level))
 
-    def _forms(self, path: Element, position: Affine, lengths: Lengths) -> Iterator[Clip]:
-        around, attributes = self.declared(path)
-        self._note(around)
-        position = position.after(read_transform(attributes.get("transform")))
-        for child in path.children:
-            declared, attributes = self.declared(child)
-            by = position.after(read_transform(attributes.get("transform")))
-            drawn, look = child, {**around, **declared}
-            if child.name == "use" and child.link in self.ids:
-                drawn = self.ids[child.link]
-                own, inside = self.declared(drawn)
-                by = by.after(shift(lengths.point(attributes)))
-                by = by.after(read_transform(inside.get("transform")))
-                look, attributes = {**look, **own}, inside
-            if look.get("display") == "none" or look.get("visibility", "visible") != "visible":
-                continue
-            self._note({**declared, **look} if drawn is not child else declared)
-            if drawn.name == "text":
-                self.left("text in clip paths")
-            if drawn.name not in FORMS:
-                continue
-            made = FORMS[drawn.name](lengths.plain(attributes))
-            if made is not None:
-                contours = (moved_contour(c, by) for c in item_contours(made))
-                closed = tuple(replace(c, closed=True) for c in contours if len(c.anchors) > 1)
-                rule: FillRule = "evenodd" if look.get("clip-rule") == "evenodd" else "nonzero"
-                if closed:
-                    yield Clip(closed, rule)
+    def _read(self, source: Element, level: Level) -> tuple[Cut, ...]:
+        declared, attributes = self.walk.styles.of(source)
+        level = replace(
+            level,
+            place=level.place.after(read_transform(attributes.get("transform"))),
+            paint=self.walk.paint_of(source),
+            cuts=(),
+            group="",
+            uses=level.uses + 1,
+            clipping=source.name == "clipPath",
+        )
+        clip = self.walk.aside(source.children, level)
+        if source.name == "clipPath":
+            return (cut_of(clip), *self.of(source, declared, level))
+        try:
+            plain = plain_mask(clip, alpha=declared.get("mask-type") == "alpha")
+        except Shades:
+            self.walk.leave("masks with shades")
+            return self.of(source, declared, level)
+        return (cut_of(plain), *self.of(source, declared, level))
 
-    def _note(self, declared: Mapping[str, str]) -> None:
-        if declared.get("clip-path", "none") != "none":
-            self.left("nested clip paths")
+    def _region(self, source: Element, box: Box | None, level: Level) -> Iterator[Cut]:
+        """What the region of a mask cuts off, where it says one."""
+        values = source.attributes
+        if source.name != "mask" or FAR.keys().isdisjoint(values):
+            return
+        lengths, place = level.lengths, level.place
+        if box is not None:
+            lengths, place = Lengths(1 + 1j), place.after(map_of_box(box))
+        x, width = (lengths.across(values.get(k, FAR[k])) for k in ("x", "width"))
+        y, height = (lengths.down(values.get(k, FAR[k])) for k in ("y", "height"))
+        yield box_cut(Box(x, y, x + max(width, 0.0), y + max(height, 0.0)), place)

@@ -1,24 +1,26 @@
 """A document that is read: its elements, one after the other, as items."""
 
 from collections import Counter
-from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from collections.abc import Mapping, Sequence
+from dataclasses import replace
 from itertools import islice
-from typing import cast, get_args
 
 from buildup.drawing.checks import LONGEST_NAME
 from buildup.drawing.clips import Clip, read_clip
-from buildup.drawing.itemtypes import AnyLeaf, Assembly, Outline, Shape, TextItem
-from buildup.drawing.paint import PLAIN, Blend, Finish, Paint, Style
+from buildup.drawing.itemtypes import AnyLeaf, Assembly, TextItem
+from buildup.drawing.paint import PLAIN, Effect, Finish, Paint, Style
 from buildup.formats.incoming import Incoming, whole_clip
 from buildup.formats.svg.liveread import NAMESPACE, read_live
 from buildup.formats.svg.svgalong import laid, path_of
-from buildup.formats.svg.svgclips import Clip as ClipForm
-from buildup.formats.svg.svgclips import ClipPaths
+from buildup.formats.svg.svgclips import Cuts
+from buildup.formats.svg.svgdraw import Drawer
+from buildup.formats.svg.svgfilters import read_effects
 from buildup.formats.svg.svgforms import FORMS
 from buildup.formats.svg.svggradients import KINDS, read_gradient
 from buildup.formats.svg.svgitems import MadeItems
-from buildup.formats.svg.svgstyles import MARKERS, UNSEEN, Attributes, Styles
+from buildup.formats.svg.svglevel import Level, called_of, finish_in, is_meant
+from buildup.formats.svg.svgmasks import BARE
+from buildup.formats.svg.svgstyles import Attributes, Styles
 from buildup.formats.svg.svgtext import FontWish, Line, Say, SetText, Spoken, font_size, inherited
 from buildup.formats.svg.svgtree import Element, read_tree
 from buildup.formats.svg.svgvalues import (
@@ -26,17 +28,18 @@ from buildup.formats.svg.svgvalues import (
     GREY,
     Lengths,
     read_ink,
-    read_length,
     read_link,
     read_style,
     read_transform,
     unit_in,
 )
-from buildup.formats.svg.svgviews import laid_in, placed_view, sheet_size, view_in
+from buildup.formats.svg.svgviews import laid_in, sheet_size, view_in
 from buildup.formats.svg.svgwork import Work, too_much
-from buildup.forms.placement import ItemMap, moved_item
+from buildup.forms.contours import item_box
+from buildup.forms.placement import ItemMap, moved_finish, moved_item
 from buildup.forms.textforms import lettered
 from buildup.forms.textlayout import word_contours
+from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import Affine, shift
 from buildup.messages import refusal
 
@@ -60,29 +63,6 @@ _LEFT_OUT = {
     "animateMotion": "animations",
     "set": "animations",
 }
-_LANGUAGE = "en"
-"""Of whoever looks at the drawing."""
-
-
-@dataclass(frozen=True)
-class Level:
-    """Where what an element holds is placed, how it is painted and cut, and in what group.
-
-    `view` is the size of which percentages are; each of `clips` is forms in one of which all shows.
-    """
-
-    place: Affine
-    paint: Mapping[str, str]
-    view: complex
-    group: str = ""
-    clips: tuple[tuple[ClipForm, ...], ...] = ()
-    uses: int = 0
-    depth: int = 0
-
-    @property
-    def lengths(self) -> Lengths:
-        """What lengths here are in parts of."""
-        return Lengths(self.view, font_size(self.paint))
 
 
 class Document:
@@ -92,23 +72,64 @@ class Document:
         self.root = root = read_tree(text)
         self._say = say
         self._work = Work(len(text))
-        self._ids: dict[str, Element] = {}
-        self._styles = Styles(self._work, self._leave)
+        self.ids: Mapping[str, Element] = _by_id(self.root)
+        self.styles = Styles(self._work, self.leave)
         for element in root.below():
-            if element.attributes.get("id"):
-                self._ids.setdefault(element.attributes["id"], element)
             if element.name == "style":
-                self._styles.add(element.text)
-        self._clip_paths = ClipPaths(self._ids, self._styles.of, self._leave)
+                self.styles.add(element.text)
+        self._cuts = Cuts(self)
+        self._drawer = Drawer(self)
         self._gradients: dict[tuple[str, Lengths], Paint | None] = {}
         size = sheet_size(root.attributes)
         seen = view_in(root.attributes, size if abs(size) else 100 + 100j)
-        self._first = Level(Affine(), FIRST_PAINT, seen)
-        self._made = MadeItems()
+        laid = laid_in(root.attributes, size)
+        self._first = Level(Affine(), FIRST_PAINT, seen, first=abs(laid.determinant) ** 0.5)
+        self.made = MadeItems()
         self._left: Counter[str] = Counter()
 
-    def _leave(self, kind: str) -> None:
+    def leave(self, kind: str) -> None:
+        """Count something that could not be taken over, by its kind."""
         self._left[kind] += 1
+
+    def aside(self, elements: Sequence[Element], level: Level) -> Clip:
+        """What some elements draw, by itself."""
+        if level.uses > DEEPEST_USE:
+            raise too_much("depth")
+        made, self.made = self.made, MadeItems()
+        try:
+            for element in elements:
+                self._walk(element, replace(level, group="", cuts=()))
+            return self.made.clip()
+        finally:
+            self.made = made
+
+    def box(self, element: Element, level: Level) -> Box | None:
+        """The box of what an element draws, in its own coordinates; None: it draws nothing."""
+        told = self._left.copy()
+        declared, attributes = self.styles.of(element)
+        made, self.made = self.made, MadeItems()
+        plain = replace(level, place=Affine(), group="", cuts=())
+        try:
+            self._inside(element, plain, declared, attributes, PLAIN)
+            clip = self.made.clip()
+        finally:
+            self.made, self._left = made, told
+        if not clip.items:
+            return None
+        drawing = clip.drawing()
+        boxes = [item_box(drawing, i) for i, _ in clip.places if drawing.is_painted(i)]
+        found = [b for b in boxes if b is not None]
+        return Box.union(found) if found else None
+
+    def paint_of(self, element: Element) -> Mapping[str, str]:
+        """How what an element holds is painted where it is defined."""
+        above = [element]
+        while above[-1].parent is not None:
+            above.append(above[-1].parent)
+        paint: Mapping[str, str] = FIRST_PAINT
+        for around in reversed(above):
+            paint = inherited(paint, self.styles.declared(around))
+        return paint
 
     @property
     def own_clip(self) -> str:
@@ -127,7 +148,9 @@ class Document:
             drawing = read_live(live.text)
             return replace(self.incoming(whole_clip(drawing)), live=drawing)
         self._walk(self.root, self._first, self.root.attributes)
-        clip = self._made.clip()
+        for _ in self.made.spoilt():
+            self.leave("clip paths and masks that are too large to be worked out (nothing shows)")
+        clip = self.made.clip()
         if not clip.items:
             values = self.incoming(clip).said
             raise refusal("nothing_drawn", left_out=values)
@@ -135,8 +158,8 @@ class Document:
 
     def incoming(self, clip: Clip) -> Incoming:
         """What is known of the document, with some items."""
-        if self._styles.unread:
-            self._left["style sheet rules"] = self._styles.unread
+        if self.styles.unread:
+            self._left["style sheet rules"] = self.styles.unread
         title = next((c.text for c in self.root.children if c.name == "title"), "")
         return Incoming(
             clip=clip,
@@ -152,7 +175,7 @@ class Document:
         own = _clip_in(symbol)
         if own:
             return read_clip(own)
-        self._made.begin()
+        self.made.begin()
         size = sheet_size(symbol.attributes)
         position = laid_in(symbol.attributes, size)
         level = replace(
@@ -160,7 +183,7 @@ class Document:
         )
         for child in symbol.children:
             self._walk(child, level)
-        clip = self._made.clip()
+        clip = self.made.clip()
         return clip if clip.items else None
 
     def _walk(
@@ -171,30 +194,65 @@ class Document:
         if around.depth > DEEPEST:
             raise too_much("depth")
         if element.name in _LEFT_OUT and not (element.name == "text" and self._say):
-            self._leave(_LEFT_OUT[element.name])
+            self.leave(_LEFT_OUT[element.name])
             return
-        if not _is_known(element) or not _is_meant(element):
+        if not _is_known(element) or not is_meant(element):
             return
-        declared, attributes = self._styles.of(element)
+        if around.clipping and element.name in _HOLDS:
+            return  # clip paths hold forms, text and uses of those (CSS Masking 1, 6.2)
+        declared, attributes = self.styles.of(element)
         if declared.get("display") == "none":
             return
-        self._note(declared)
-        level = self._entered(element, around, declared, {**attributes, **(sizes or {})})
-        if () in level.clips:
+        sized = {**attributes, **(sizes or {})}
+        level = self._entered(element, around, declared, sized)
+        if any(cut.is_empty for cut in level.cuts):
             return
+        finish = self._finish(declared, level)
+        if element.name in ("g", "use", "svg") and element is not self.root:
+            name = called_of(attributes, "Group")
+            plain = element.name != "g" and finish == PLAIN and name == "Group"
+            if not (plain or level.clipping):
+                level = replace(level, group=self.made.group(name, finish, into=level.group))
+        self._inside(element, level, declared, attributes, finish)
+
+    def _inside(
+        self,
+        element: Element,
+        level: Level,
+        declared: Mapping[str, str],
+        attributes: Attributes,
+        finish: Finish,
+    ) -> None:
+        """What an element draws at a level."""
         if element.name == "use":
             self._use(element, level, attributes)
         elif element.name in FORMS:
-            self._draw(element, level, declared, attributes)
+            self._drawer.draw(element, level, declared, attributes, finish)
         elif element.name == "text":
-            self._write(element, level, declared, around.paint)
+            self._write(element, level, level.paint, finish)
         elif element.name == "switch":
-            fits = (c for c in element.children if _is_known(c) and _is_meant(c))
+            fits = (c for c in element.children if _is_known(c) and is_meant(c))
             for child in islice(fits, 1):
                 self._walk(child, level)
         else:
             for child in element.children:
                 self._walk(child, level)
+
+    def _finish(self, declared: Mapping[str, str], level: Level) -> Finish:
+        """The opacity, the blend mode and the effects of an element, on the sheet."""
+        if level.clipping:
+            return PLAIN
+        text = declared.get("filter", "none")
+        effects: tuple[Effect, ...] | None = ()
+        if text != "none":
+            link = read_link(text)
+            source = self.ids.get(link) if link else None
+            known = source is not None and source.name == "filter"
+            effects = read_effects(source, self.styles) if source is not None and known else None
+            if effects is None:
+                self.leave("filters")
+        finish = finish_in(declared, effects or ())
+        return moved_finish(finish, level.place)
 
     def _entered(
         self,
@@ -213,98 +271,62 @@ class Document:
             laid = laid_in(attributes, sheet_size(attributes))
             level = replace(level, place=position.after(laid))
         elif element.name == "svg":
-            level = _in_view(level, attributes)
-        clips = self._clip_paths.of(declared.get("clip-path", ""), level.place, level.lengths)
-        if clips is not None:
-            level = replace(level, clips=(*level.clips, clips))
-        if element.name in ("g", "use", "svg") and element is not self.root:
-            finish = _finish(declared)
-            name = called_of(attributes, "Group")
-            plain = element.name != "g" and finish == PLAIN and name == "Group"
-            level = level if plain else self._group(level, name, finish)
-        return level
+            level = level.in_view(attributes)
+        if around.clipping and element.name != "use":
+            declared = {k: v for k, v in declared.items() if k != "mask"}
+        cuts = self._cuts.of(element, declared, level)
+        return replace(level, cuts=(*level.cuts, *cuts))
 
     def _use(self, element: Element, level: Level, attributes: Attributes) -> None:
         if not element.reference:
             return  # it refers to nothing, so it shows nothing
         if not element.link:
-            self._leave("references to other files")
+            self.leave("references to other files")
             return
-        used = self._ids.get(element.link)
+        used = self.ids.get(element.link)
         if used is None or level.uses > DEEPEST_USE:
-            self._leave("references to missing elements")
+            self.leave("references to missing elements")
+            return
+        if level.clipping and used.name not in FORMS and used.name != "text":
             return
         sizes = {k: v for k, v in attributes.items() if k in ("width", "height") and v != "auto"}
         if used.name == "symbol":
-            declared, own = self._styles.of(used)
+            declared, own = self.styles.of(used)
             paint = inherited(level.paint, declared)
-            inner = _in_view(replace(level, paint=paint), {**own, **sizes})
+            inner = replace(level, paint=paint).in_view({**own, **sizes})
             for child in used.children:
                 self._walk(child, inner)
             return
         self._walk(used, level, sizes if used.name == "svg" else None)
 
-    def _note(self, declared: Mapping[str, str]) -> None:
-        """Count what is done to an element that has no form here."""
-        for name, kind in UNSEEN.items():
-            if declared.get(name, "none") != "none":
-                self._leave(kind)
-        if any(declared.get(m, "none") != "none" for m in MARKERS):
-            self._leave("markers")
-
-    def _group(self, level: Level, name: str, finish: Finish) -> Level:
-        return replace(level, group=self._made.group(name, finish, into=level.group))
-
-    def _draw(
-        self,
-        element: Element,
-        level: Level,
-        declared: Mapping[str, str],
-        attributes: Attributes,
-    ) -> None:
-        if level.paint.get("visibility") in ("hidden", "collapse"):
-            return
-        made = FORMS[element.name](level.lengths.plain(attributes))
-        if made is None or abs(level.place.determinant) == 0.0:
-            return
-        if isinstance(made, Outline):
-            self._made.count(made.contours)
-            odd = level.paint.get("fill-rule") == "evenodd"
-            made = replace(made, rule="evenodd" if odd else "nonzero")
-        made = replace(made, style=self._style(level, level.paint, declared))
-        label = element.name.capitalize() if isinstance(made, Shape) else "Outline"
-        name = called_of(element.attributes, label)
-        self._keep(moved_item(made, ItemMap(level.place, grows=True)), name, level)
-
-    def _style(self, level: Level, paint: Mapping[str, str], declared: Mapping[str, str]) -> Style:
+    def style(self, level: Level, paint: Mapping[str, str]) -> Style:
+        """How a form is painted, in its own coordinates; without opacity and effects."""
         lengths = replace(level.lengths, em=font_size(paint))
-        style = read_style(paint, lambda text, among: self._ink(text, among, lengths), lengths)
-        return replace(style, finish=_finish(declared))
+        return read_style(paint, lambda text, among: self._ink(text, among, lengths), lengths)
 
     def _write(
         self,
         element: Element,
         level: Level,
-        declared: Mapping[str, str],
         around: Mapping[str, str],
+        finish: Finish,
     ) -> None:
         """The lines of a text, each as words; it is told how what is around it is painted."""
-        if self._say is None or level.paint.get("visibility") in ("hidden", "collapse"):
+        if self._say is None or level.is_hidden or level.is_flat:
             return
-        if abs(level.place.determinant) == 0.0:
-            return
-        setter = SetText(self._said, self._styles.declared, self._leave, level.lengths)
+        setter = SetText(self._said, self.styles.declared, self.leave, level.lengths)
         for line in setter.lines(element, around):
-            style = self._style(level, line.paint, declared)
+            style = BARE if level.clipping else self.style(level, line.paint)
             name = " ".join(line.lettering.text.split())[:LONGEST_NAME]
             if line.along is not None:
-                self._lay(line, style, name, level)
+                self._lay(line, replace(style, finish=finish), name, level)
                 continue
             made = TextItem(
                 id="s", name=name, style=style, lettering=line.lettering, place=shift(line.at)
             )
-            self._made.count(word_contours(made))
-            self._keep(moved_item(made, ItemMap(level.place, grows=True)), name, level)
+            self.made.count(word_contours(made))
+            words = moved_item(made, ItemMap(level.place, grows=True))
+            self._keep(replace(words, style=replace(words.style, finish=finish)), name, level)
 
     def _said(self, text: str, wish: FontWish) -> Spoken | None:
         self._work.spend(SAYING + len(text))
@@ -312,16 +334,18 @@ class Document:
 
     def _lay(self, line: Line, style: Style, name: str, level: Level) -> None:
         """A line of text along a path."""
-        contours = path_of(line, self._ids)
+        contours = path_of(line, self.ids)
         if not contours:
-            self._leave("text along missing paths")
+            self.leave("text along missing paths")
             return
         edge, path = laid(line, contours)
-        self._made.count(lettered(contours, edge).contours)
+        self.made.count(lettered(contours, edge).contours)
         words = Assembly(id="s", name=name, style=style, result=edge)
         way = ItemMap(level.place, grows=True)
-        holder = self._keep(moved_item(words, way), name, level)
-        self._made.enter(replace(moved_item(path, way), id=self._made.new_id()), holder)
+        moved = moved_item(words, way)
+        moved = replace(moved, style=replace(moved.style, finish=style.finish))
+        holder = self._keep(moved, name, level)
+        self.made.enter(replace(moved_item(path, way), id=self.made.new_id()), holder)
 
     def _keep(self, item: AnyLeaf | Assembly, name: str, level: Level) -> str:
         """An item in its group, cut by the clip paths around it; its id.
@@ -329,9 +353,9 @@ class Document:
         Raises:
             Refusal: `too_far`, `too_much`.
         """
-        if level.clips and item.style.shown:
-            self._leave("strokes cut by clip paths (they follow the clip path)")
-        return self._made.keep(item, name, into=level.group, clips=level.clips)
+        if level.cuts and isinstance(item, Assembly) and item.style.shown:
+            self.leave("strokes of text along a path that is cut (they follow the cut)")
+        return self.made.keep(item, name, into=level.group, cuts=level.cuts)
 
     def _ink(
         self, text: str, paint: Mapping[str, str], lengths: Lengths
@@ -341,21 +365,30 @@ class Document:
         if link is None:
             ink, shows, known = read_ink(text, paint)
             if not known:
-                self._leave("unreadable colours (shown grey)")
+                self.leave("unreadable colours (shown grey)")
             return ink, shows
-        element = self._ids.get(link)
+        element = self.ids.get(link)
         if element is not None and element.name in KINDS:
             key = (link, lengths)
             if key not in self._gradients:
                 self._gradients[key] = read_gradient(
-                    element, self._ids.get, self._styles.declared, lengths=lengths
+                    element, self.ids.get, self.styles.declared, lengths=lengths
                 )
             return self._gradients[key], 1.0
         fallback = text.partition(")")[2].strip()
         if element is None and fallback:
             return read_ink(fallback, paint)[:2]
-        self._leave("unreadable patterns and gradients (shown grey)")
+        self.leave("unreadable patterns and gradients (shown grey)")
         return GREY, 1.0
+
+
+def _by_id(root: Element) -> dict[str, Element]:
+    """The elements of a document by their ids; of several the first."""
+    found: dict[str, Element] = {}
+    for element in root.below():
+        if element.attributes.get("id"):
+            found.setdefault(element.attributes["id"], element)
+    return found
 
 
 def _clip_in(element: Element) -> str:
@@ -371,40 +404,7 @@ def _is_known(element: Element) -> bool:
     return element.name in _KNOWN or element.name in FORMS
 
 
-def _is_meant(element: Element) -> bool:
-    """Whether the conditions of an element hold, if it has some (SVG 2, 5.7)."""
-    if "requiredExtensions" in element.attributes:
-        return False
-    languages = element.attributes.get("systemLanguage")
-    if languages is None:
-        return True
-    values = (part.strip().lower().partition("-")[0] for part in languages.split(","))
-    return _LANGUAGE in values
-
-
-def _in_view(level: Level, attributes: Attributes) -> Level:
-    """The level inside an `svg` or a `symbol` that lies in another one."""
-    laid, view = placed_view(attributes, level.lengths)
-    return replace(level, place=level.place.after(laid), view=view)
-
-
 def _size(root: Element) -> complex:
     """The width and height that a document says it has, in sheet units; 0 where it says none."""
     size = sheet_size(root.attributes)
     return size if size.real > 0.0 and size.imag > 0.0 else 0j
-
-
-def _finish(declared: Mapping[str, str]) -> Finish:
-    opacity = read_length(declared.get("opacity"), whole=1.0, otherwise=1.0)
-    blend = declared.get("mix-blend-mode", "normal")
-    mixed = cast(Blend, blend) if blend in get_args(Blend) else "normal"
-    return Finish(min(max(opacity, 0.0), 1.0), mixed)
-
-
-def called_of(attributes: Attributes, label: str) -> str:
-    """The name that an element says it has, or what it is."""
-    for key in ("aria-label", "id"):
-        name = attributes.get(key, "").strip()[:LONGEST_NAME]
-        if name and any(c.isprintable() and not c.isspace() for c in name):
-            return name
-    return label

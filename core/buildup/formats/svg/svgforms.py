@@ -1,15 +1,19 @@
 """The forms of SVG (W3C SVG 2, Basic Shapes and Paths) as outlines and shapes."""
 
 from collections.abc import Callable, Mapping
+from dataclasses import replace
 from itertools import islice
 
 from buildup.contours.anchors import MOST_ANCHORS, Anchor, Contour
 from buildup.contours.pathreader import numbers, read_path
 from buildup.drawing.itemtypes import AnyLeaf, Frame, Outline, Shape
 from buildup.formats.svg.svgvalues import read_length
+from buildup.forms.placement import shape_contours
 from buildup.geometry.tolerances import SMALLEST
-from buildup.geometry.transforms import shift
+from buildup.geometry.transforms import shift, turn
 
+SQUARE = 4
+"""Anchors of a rectangle whose corners are not rounded."""
 _Attributes = Mapping[str, str]
 
 
@@ -66,6 +70,25 @@ def _ellipse(attributes: _Attributes) -> AnyLeaf | None:
     rx = read_length(attributes.get("rx"), otherwise=r)
     ry = read_length(attributes.get("ry"), otherwise=r)
     return _shape("ellipse", complex(cx, cy), 2.0 * complex(rx, ry))
+
+
+def first_anchor(name: str, anchors: int) -> int:
+    """At which of our anchors SVG lets a basic shape begin (SVG 2, 10: equivalent paths)."""
+    return int(name in ("circle", "ellipse") or (name == "rect" and anchors > SQUARE))
+
+
+def begun_as_told(shape: Shape, name: str) -> AnyLeaf:
+    """A basic shape that begins where SVG lets it begin, so that dashes lie where they lay.
+
+    An ellipse is turned by a quarter, others become outlines.
+    """
+    if shape.shape == "ellipse":
+        width, height, place = shape.frame.height, shape.frame.width, shape.frame.place
+        return replace(shape, frame=Frame(width, height, place.after(turn(90.0, about=0j))))
+    (contour,) = shape_contours(shape)
+    begins = first_anchor(name, len(contour.anchors))
+    contour = replace(contour, anchors=contour.anchors[begins:] + contour.anchors[:begins])
+    return Outline(id=shape.id, name=shape.name, style=shape.style, contours=(contour,))
 
 
 FORMS: Mapping[str, Callable[[_Attributes], AnyLeaf | None]] = {

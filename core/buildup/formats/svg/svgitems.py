@@ -6,11 +6,25 @@ from dataclasses import replace
 from buildup.contours.anchors import MOST_ANCHORS, Contour
 from buildup.drawing.clips import Clip
 from buildup.drawing.codec import check_in_range
-from buildup.drawing.itemtypes import AnyLeaf, Assembly, Group, Item, Outline
+from buildup.drawing.itemtypes import (
+    AnyLeaf,
+    Assembly,
+    Group,
+    Item,
+    LeafItem,
+    Outline,
+    Shape,
+    StrokeEffect,
+    TextItem,
+)
 from buildup.drawing.paint import PLAIN, Finish, Style
-from buildup.formats.svg.svgclips import Clip as ClipForm
-from buildup.formats.svg.svgvalues import GREY
+from buildup.formats.svg.svgcut import Cut
+from buildup.formats.svg.svgmasks import BARE
+from buildup.formats.svg.svgstrokes import painted_as
 from buildup.formats.svg.svgwork import too_much
+from buildup.forms.contours import HERE, assembly_form
+from buildup.forms.placement import PLACED, ItemMap, laid_item, moved_item
+from buildup.geometry.transforms import Affine
 
 MOST_ITEMS = 20_000
 
@@ -22,10 +36,12 @@ class MadeItems:
         self._items: dict[str, Item] = {}
         self._places: list[tuple[str, str]] = []
         self._anchors = 0
+        self.cut_up: list[str] = []
+        """The ids of the intersections that cut something."""
 
     def begin(self) -> None:
         """Leave all that was made; what was counted stays counted."""
-        self._items, self._places = {}, []
+        self._items, self._places, self.cut_up = {}, [], []
 
     def new_id(self) -> str:
         """An id for one more item.
@@ -48,50 +64,118 @@ class MadeItems:
         self.enter(group, into)
         return group.id
 
-    def keep(
-        self,
-        item: AnyLeaf | Assembly,
-        name: str,
-        *,
-        into: str,
-        clips: Sequence[tuple[ClipForm, ...]],
-    ) -> str:
-        """An item in a group, cut by clip paths; its id.
+    def keep(self, item: AnyLeaf | Assembly, name: str, *, into: str, cuts: Sequence[Cut]) -> str:
+        """An item in a group, as far as it shows inside some cuts; its id, empty where it does not.
+
+        Its strokes are cut as outlines; of words along a path they follow the cut.
 
         Raises:
             Refusal: `too_far`, `too_much`.
         """
         check_in_range(item)
-        cuts: list[tuple[str, tuple[ClipForm, ...]]] = []
-        for forms in clips:
-            cut = Assembly(id=self.new_id(), name=name, operation="intersection", style=item.style)
-            self.enter(cut, into)
-            into = cut.id
-            cuts.append((cut.id, forms))
+        if isinstance(item, Assembly):
+            return self._inside(item, name, into, cuts)
+        if any(c.misses(item) for c in cuts):
+            return ""
+        cuts = [c for c in cuts if not c.holds(item)]
+        strokes = item.style.shown
+        if not cuts or not strokes:
+            return self._inside(item, name, into, cuts)
+        item, style = laid_item(item), item.style
+        if style.fill is not None or len(strokes) > 1:
+            into = self.group(name, style.finish, into=into)
+            style = replace(style, finish=PLAIN)
+        if style.fill is not None:
+            filled = replace(item, style=replace(style, strokes=()))
+            self._inside(filled, name, into, cuts)
+        for stroke in strokes:
+            painted = replace(painted_as(stroke), finish=style.finish)
+            drawn = Assembly(id="s", name=name, style=painted, result=StrokeEffect())
+            into_drawn = self._inside(drawn, name, into, cuts)
+            alone = Style(fill=None, strokes=(stroke,))
+            self.enter(replace(item, id=self.new_id(), name=name, style=alone), into_drawn)
+        return into
+
+    def _inside(self, item: AnyLeaf | Assembly, name: str, into: str, cuts: Sequence[Cut]) -> str:
+        """An item as one part of an intersection in another one for each cut; its id."""
+        if isinstance(item, LeafItem) and cuts:
+            item = laid_item(item)
+        around: list[tuple[str, Cut]] = []
+        for cut in cuts:
+            style = item.style if not around else replace(item.style, finish=PLAIN)
+            whole = Assembly(id=self.new_id(), name=name, operation="intersection", style=style)
+            self.enter(whole, into)
+            into = whole.id
+            around.append((into, cut))
         kept = self.new_id()
         self.enter(replace(item, id=kept, name=name), into)
-        for cut_id, forms in reversed(cuts):
-            self._cut(cut_id, forms)
+        for group, cut in reversed(around):
+            self._cut(group, cut)
+            self.cut_up.append(group)
         return kept
 
-    def _cut(self, group: str, forms: tuple[ClipForm, ...]) -> None:
-        """The forms of a clip path, as one where they are several."""
-        style = Style(fill=GREY, strokes=())
-        if len(forms) > 1:
-            whole = Assembly(id=self.new_id(), name="Clip path", style=style)
+    def _cut(self, group: str, cut: Cut) -> None:
+        """The forms of a cut, as one where they are several."""
+        if len(cut.clip.tops) > 1:
+            whole = Assembly(id=self.new_id(), name="Clip path", style=BARE)
             self.enter(whole, group)
             group = whole.id
-        for form in forms:
-            self.count(form.contours)
-            check_in_range(form.contours)
-            outline = Outline(
-                id=self.new_id(),
-                name="Clip path",
-                contours=form.contours,
-                rule=form.rule,
-                style=style,
-            )
-            self.enter(outline, group)
+        self.graft(cut.clip, into=group, plain=True)
+
+    def graft(
+        self,
+        clip: Clip,
+        *,
+        into: str,
+        cuts: Sequence[Cut] = (),
+        by: Affine = HERE,
+        plain: bool = False,
+    ) -> None:
+        """Items that were made aside, once more.
+
+        Args:
+            clip: the items.
+            into: the group.
+            cuts: inside which they show.
+            by: moves them.
+            plain: they come as they are, whatever they are.
+
+        Raises:
+            Refusal: `too_far`, `too_much`.
+        """
+        known = {i.id: i for i in clip.items}
+        ids = {"": into}
+        parts: set[str] = set()
+        for item_id, container in clip.places:
+            if container not in ids:
+                continue  # what it lies in does not show
+            item = known[item_id]
+            if isinstance(item, PLACED) and by != HERE:
+                item = moved_item(item, ItemMap(by))
+            if isinstance(item, Outline):
+                self.count(item.contours)
+            around = ids[container]
+            if plain or container in parts:
+                parts.add(item_id)
+                ids[item_id] = self.new_id()
+                self.enter(replace(item, id=ids[item_id]), around)
+            elif isinstance(item, Assembly | Outline | Shape | TextItem):
+                made = self.keep(item, item.name, into=around, cuts=cuts)
+                if made:
+                    ids[item_id] = made
+                parts.add(item_id)
+            else:
+                ids[item_id] = self.new_id()
+                self.enter(replace(item, id=ids[item_id]), around)
+
+    def spoilt(self) -> Iterator[str]:
+        """Why cuts show nothing though they should: they are more than is worked out."""
+        if not self.cut_up:
+            return
+        drawing = self.clip().drawing()
+        for group in self.cut_up:
+            if group in drawing.items and assembly_form(drawing, group).trouble:
+                yield group
 
     def count(self, contours: tuple[Contour, ...]) -> None:
         """Count the anchors of contours.

@@ -9,14 +9,24 @@ from buildup.formats.svg.svgtree import Element
 from buildup.formats.svg.svgvalues import PAINT, of_style_sheet
 from buildup.formats.svg.svgwork import Work
 
-UNSEEN = {"filter": "filters", "mask": "masks"}
-MARKERS = ("marker", "marker-start", "marker-mid", "marker-end")
-_OWN = frozenset({"opacity", "display", "clip-path", "mix-blend-mode", *UNSEEN, *MARKERS})
+_OWN = frozenset(
+    {
+        "opacity",
+        "display",
+        "clip-path",
+        "mask",
+        "mask-type",
+        "filter",
+        "mix-blend-mode",
+        "vector-effect",
+    }
+)
 """What is declared of one element only."""
-_STOPS = frozenset({"stop-color", "stop-opacity"})
+_STOPS = frozenset({"stop-color", "stop-opacity", "flood-color", "flood-opacity"})
 _GEOMETRY = frozenset({"x", "y", "cx", "cy", "r", "rx", "ry", "width", "height", "d", "transform"})
 """What attributes say that style sheets may say as well (SVG 2, 8.10, and CSS Transforms 1)."""
-_PAINTED = PAINT | FONT | _OWN | _STOPS
+MARKERS = ("marker-start", "marker-mid", "marker-end")
+_PAINTED = {"marker"} | PAINT | FONT | _OWN | _STOPS
 _ALL = _PAINTED | _GEOMETRY
 _KEYWORDS = KEPT | {"initial"}
 _COUNTED = ("class", "transform", "d", "points")
@@ -68,6 +78,8 @@ class Styles:
         styled = read_declarations(style, _ALL.__contains__).over(self._rules.of(element)).used
         values = {k: v for k, v in attributes.items() if k in _PAINTED}
         values |= {k: v for k, v in styled.items() if k in _PAINTED}
+        if "marker" in values:  # a shorthand, which is of no less rank than what it stands for
+            values = dict.fromkeys(MARKERS, values.pop("marker")) | values
         declared = {k: v for k, v in values.items() if k not in _OWN or v.lower() not in _KEYWORDS}
         geometry = dict(self._geometry(styled))
         return declared, {**attributes, **geometry} if geometry else attributes

@@ -36,6 +36,7 @@ class Element:
         line: where it begins.
         children: in order.
         text: of a style sheet, a title, metadata, and what lies in that.
+        parent: the one that holds it; None of the outermost.
 
     """
 
@@ -44,6 +45,7 @@ class Element:
     line: int
     children: list["Element"] = field(default_factory=list)
     text: str = ""
+    parent: "Element | None" = field(default=None, repr=False, compare=False)
 
     @property
     def link(self) -> str:
@@ -123,6 +125,7 @@ class _Builder:
         self._flow(line)
         element = Element(plain, attributes, line)
         if self._open:
+            element.parent = self._open[-1]
             self._open[-1].children.append(element)
         else:
             self.root = element

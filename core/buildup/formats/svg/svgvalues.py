@@ -29,6 +29,9 @@ PAINT = frozenset(
         "color",
         "visibility",
         "clip-rule",
+        "marker-start",
+        "marker-mid",
+        "marker-end",
     }
 )
 """The properties that are handed down, as far as they are read."""

@@ -203,10 +203,10 @@ def _searched(firsts: Iterable[Span], seconds: Iterable[Span], inside: Box | Non
         if _apart(a.part, b.part) or (inside is not None and _outside(a, b, inside)):
             continue
         small = max(a.end - a.start, b.end - b.start) < SHORTEST
-        small = small or (_size(a.part) <= MEETS and _size(b.part) <= MEETS)
+        small = small or (_size(a.part) <= SAME_PLACE and _size(b.part) <= SAME_PLACE)
         one, other = cones = cone(a.part), cone(b.part)
         if small or (one and other and cross_once_at_most(one, other)):
-            found = _polished(a, b)
+            found = _polished(a, b) or (_of_chords(a, b) if small else None)
             if found is not None:
                 met.points.append(found)
             if found is not None or small:
@@ -364,6 +364,13 @@ def _polished(a: Span, b: Span) -> Crossing | None:
     if not near or abs(point_at(second, u) - at) > MEETS:
         return None
     return Crossing(t, u, at)
+
+
+def _of_chords(a: Span, b: Span) -> Crossing | None:
+    """The common point of two stretches that are no larger than a place; None where none is."""
+    t, u = _by_chords(a, b)
+    at = point_at(a.segment, t)
+    return Crossing(t, u, at) if abs(point_at(b.segment, u) - at) <= MEETS else None
 
 
 def _by_chords(a: Span, b: Span) -> tuple[float, float]:
