@@ -23,6 +23,7 @@ NOTES: Mapping[str, str] = {
     "notes.group_effects": "The group's opacity and effects were removed with it; apply them to the items where needed.",
     "notes.handles_moved": "Anchors and handles moved by at most {distance}.",
     "notes.left_out": "Not imported: {kinds}.",
+    "notes.changed": "Changed: {kinds}.",
     "notes.lone_anchors": "{count} anchors have no counterpart on the other side.",
     "notes.measure_followed": "Followed by {values} until now; each keeps its number.",
     "notes.measures_renamed": "Measures of the same name have other values here; the new ones are called {names}.",

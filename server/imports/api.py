@@ -1,12 +1,13 @@
 """Files of other programs, and what was on the clipboard."""
 
+from dataclasses import asdict, replace
 from typing import Any
 
 from buildup.drawing.codec import read
 from buildup.formats.palettes import (
     Palette,
 )
-from buildup.formats.svg.svgread import Reading
+from buildup.formats.svg.svgread import Reading, reading_of
 from common.idempotency import once
 from common.openapi import created, file_in
 from common.requests import whose
@@ -33,7 +34,8 @@ def import_drawings(
     """A new drawing of a file, the request's body, or one for each of its pages."""
     done = take_in(whose(request), name=name, data=request.body)
     created(response, f"drawings/{done.rows[0].pk}")
-    return 201, {"cards": [answers.card(row) for row in done.rows], "said": done.said}
+    cards = [answers.card(row) for row in done.rows]
+    return 201, {"cards": cards, "said": done.said, "notes": [asdict(n) for n in done.notes]}
 
 
 @router.post("/queries/file-items", response=Reading, openapi_extra=file_in(), tags=["imports"])
@@ -44,7 +46,7 @@ def read_file_items(request: HttpRequest, name: str) -> Reading:
         f"To import the other pages ({len(found.further)}), use Import on the "
         "home page: each becomes a drawing."
     )
-    return Reading(found.clip.text(), f"{found.said} {more if found.further else ''}".strip())
+    return replace(reading_of(found), more=more if found.further else "")
 
 
 @router.post("/queries/palette", response=Palette)

@@ -13,6 +13,7 @@ from buildup.drawing.clips import Clip
 from buildup.drawing.itemtypes import Group, Item, Outline
 from buildup.drawing.paint import Stroke, Style
 from buildup.errors import Refusal
+from buildup.formats.importnotes import left_out
 from buildup.formats.incoming import Incoming
 from buildup.formats.svg.svgitems import MOST_ITEMS, MOST_READ
 from buildup.forms.contours import moved_contours
@@ -90,12 +91,12 @@ def read_dxf(data: bytes) -> Incoming:
                 layers.setdefault(entity.dxf.layer, []).append(outline)
     except STUMBLES:
         raise _not_dxf() from None
-    told = tuple(sorted(left.items()))
+    told = left_out(left)
     if not layers:
         said = Incoming(Clip((), ()), 0j, "mm", "", None, told).said
         raise refusal("nothing_drawn.dxf", left_out=said)
     clip, size = _laid(layers)
-    return Incoming(clip=clip, size=size, unit="mm", name="", live=None, left=told)
+    return Incoming(clip=clip, size=size, unit="mm", name="", live=None, notes=told)
 
 
 class _Blocks:

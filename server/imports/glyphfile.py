@@ -6,6 +6,7 @@ from buildup.contours.pathreader import read_path
 from buildup.drawing.clips import Clip
 from buildup.drawing.itemtypes import Item, Outline
 from buildup.drawing.paint import Style
+from buildup.formats.importnotes import left_out
 from buildup.formats.incoming import Incoming
 from buildup.formats.svg.svgitems import MOST_READ
 from buildup.forms.contours import moved_contours
@@ -58,9 +59,9 @@ def read_font(name: str, data: bytes) -> Incoming:
         raise refusal("nothing_drawn.font", name=sound.name)
     rows = -(-len(items) // IN_A_ROW)
     size = complex(min(len(items), IN_A_ROW) * EM * CELL, rows * EM * CELL)
-    left = (("more glyphs", more),) if more else ()
+    notes = left_out({"more glyphs": more})
     clip = Clip(tuple(items), tuple((i.id, "") for i in items))
-    return Incoming(clip=clip, size=size, unit="mm", name=sound.name, live=None, left=left)
+    return Incoming(clip=clip, size=size, unit="mm", name=sound.name, live=None, notes=notes)
 
 
 def _called(code: int) -> str:

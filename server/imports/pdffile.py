@@ -16,7 +16,8 @@ from buildup.drawing.clips import Clip
 from buildup.drawing.itemtypes import Outline
 from buildup.drawing.paint import Finish, Stroke, Style
 from buildup.errors import Refusal
-from buildup.formats.incoming import Incoming, left_out_of
+from buildup.formats.importnotes import left_out
+from buildup.formats.incoming import Incoming
 from buildup.formats.svg.svgitems import MOST_ITEMS, MOST_READ
 from buildup.forms.placement import ItemMap, moved_item
 from buildup.geometry.boxes import Box
@@ -53,10 +54,10 @@ def read_pdf(data: bytes) -> Incoming:
     drawn = [p for p in pages if p.clip.items]
     blank = [p for p in pages if not p.clip.items]
     first, *further = drawn or blank
-    told = left_out_of([*drawn[:1], *blank])
+    told = Counter(n for page in (*drawn[:1], *blank) for n in _kinds(page))
     told["pages without paths"] = len(blank) if drawn else 0
     told[f"pages after the {MOST_PAGES}th"] = count - len(pages)
-    found = replace(first, left=_told(+told), further=tuple(further))
+    found = replace(first, notes=left_out(told), further=tuple(further))
     if not drawn:
         raise refusal("nothing_drawn.pdf", left_out=found.said)
     return found
@@ -66,8 +67,10 @@ def _too_much() -> Refusal:
     return refusal("too_much.pdf")
 
 
-def _told(left: Counter[str]) -> tuple[tuple[str, int], ...]:
-    return tuple(sorted(left.items()))
+def _kinds(page: Incoming) -> Iterator[str]:
+    """What was left out of a page, each kind as often as it was."""
+    for kind, count in page.left:
+        yield from (kind for _ in range(count))
 
 
 def _pages(document: pypdfium2.PdfDocument) -> list[Incoming]:
@@ -84,7 +87,7 @@ def _page(page: pypdfium2.PdfPage, reading: "_Reading") -> Incoming:
         things = (pdfium.FPDFPage_GetObject(page, k) for k in range(count))
         items, left = reading.page(things, flipped)
     clip = Clip(items, tuple((i.id, "") for i in items))
-    return Incoming(clip, complex(width, height) * PX, "mm", "", None, _told(left))
+    return Incoming(clip, complex(width, height) * PX, "mm", "", None, left_out(left))
 
 
 class _Reading:

@@ -9,7 +9,8 @@ from buildup.drawing.clips import Clip
 from buildup.drawing.model import Drawing as Value
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.sheetchecks import check_sheet
-from buildup.formats.incoming import Incoming, left_out_of
+from buildup.formats.importnotes import Notes, sentence, together
+from buildup.formats.incoming import Incoming
 from buildup.forms.itemchecks import checked_clip
 from common.retries import in_transaction
 from drawings.models import Drawing
@@ -25,11 +26,13 @@ class TakenIn:
     Args:
         rows: the new drawings, one for each page.
         said: how many there are, and what was left out (empty: nothing).
+        notes: what was left out or changed, where there is one drawing.
 
     """
 
     rows: Sequence[Drawing]
     said: str
+    notes: Notes = ()
 
 
 def take_in(user_id: int, *, name: str, data: bytes) -> TakenIn:
@@ -41,9 +44,10 @@ def take_in(user_id: int, *, name: str, data: bytes) -> TakenIn:
     found = read_file(user_id, name, data)
     called = (found.name or name.rpartition(".")[0] or name)[:LONGEST_NAME].strip()
     check_name(called)
-    said = replace(found, left=tuple(sorted(left_out_of(found.pages).items()))).said
+    said = sentence(together(note for page in found.pages for note in page.notes))
     if not found.further:
-        return TakenIn(_written(user_id, [(called, value_of(found))]), said)
+        rows = _written(user_id, [(called, value_of(found))])
+        return TakenIn(rows, said, found.notes)
     pages = [
         (f"{called[: LONGEST_NAME - 12]}, page {n}", value_of(page))
         for n, page in enumerate(found.pages, start=1)

@@ -3,6 +3,8 @@
 from typing import Any
 
 from buildup.drawing.clips import Clip
+from buildup.drawing.codec import read_stored, write
+from buildup.formats.importnotes import ImportNote
 from buildup.formats.incoming import Incoming, whole_clip
 from buildup.formats.svg.liveread import read_live
 from buildup.formats.svg.livesvg import live_text
@@ -18,7 +20,7 @@ def written(found: Incoming) -> dict[str, Any]:
         "unit": found.unit,
         "name": found.name,
         "live": None if found.live is None else live_text(found.live),
-        "left": [list(pair) for pair in found.left],
+        "notes": write(found.notes),
         "further": [written(page) for page in found.further],
     }
 
@@ -42,7 +44,7 @@ def arrived(values: dict[str, Any]) -> Incoming:
             unit=str(values["unit"]),
             name=str(values["name"]),
             live=live,
-            left=tuple((str(kind), int(count)) for kind, count in values["left"]),
+            notes=tuple(read_stored(ImportNote, n) for n in values["notes"]),
             further=tuple(arrived(page) for page in values["further"]),
         )
     except (KeyError, TypeError, ValueError):

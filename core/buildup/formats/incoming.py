@@ -1,12 +1,10 @@
 """What was read of a file, whatever its format."""
 
-from collections import Counter
-from collections.abc import Iterable
 from dataclasses import dataclass
 
 from buildup.drawing.clips import Clip, clip_of
 from buildup.drawing.model import Drawing
-from buildup.messages import message
+from buildup.formats.importnotes import Notes, sentence
 
 
 @dataclass(frozen=True)
@@ -19,7 +17,7 @@ class Incoming:
         unit: the one it is measured in.
         name: its title; empty for none.
         live: the very drawing that was sent out here, where it is one.
-        left: what was left out, by kind and count.
+        notes: what was left out or changed.
         further: its pages after the first, each with a sheet of its own.
 
     """
@@ -29,7 +27,7 @@ class Incoming:
     unit: str
     name: str
     live: Drawing | None
-    left: tuple[tuple[str, int], ...]
+    notes: Notes
     further: tuple["Incoming", ...] = ()
 
     @property
@@ -38,23 +36,17 @@ class Incoming:
         return (self, *self.further)
 
     @property
+    def left(self) -> tuple[tuple[str, int], ...]:
+        """What was left out, by kind and count."""
+        return tuple((n.kind, n.count) for n in self.notes if not n.changed)
+
+    @property
     def said(self) -> str:
-        """A sentence on what was left out; empty for nothing."""
-        if not self.left:
-            return ""
-        kinds = ", ".join(f"{kind} ({count})" for kind, count in self.left)
-        return message("notes.left_out", kinds=kinds)
+        """What was left out or changed in a sentence or two; empty for nothing."""
+        return sentence(self.notes)
 
 
 def whole_clip(drawing: Drawing) -> Clip:
     """All items of a drawing, without its layers; of an empty one none."""
     every = [i for layer in drawing.tree.children() for i in drawing.tree.children(layer)]
     return clip_of(drawing, every) if every else Clip((), ())
-
-
-def left_out_of(pages: Iterable[Incoming]) -> Counter[str]:
-    """What was left out of several, by kind and count."""
-    left = Counter[str]()
-    for page in pages:
-        left.update(dict(page.left))
-    return left

@@ -6,7 +6,7 @@ import unittest
 import numpy as np
 import resvg_py
 from buildup.contours.pathreader import read_path
-from buildup.drawing.itemtypes import Layer
+from buildup.drawing.itemtypes import Layer, Outline, Shape
 from buildup.drawing.model import Drawing
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.tree import ROOT, Tree
@@ -208,12 +208,21 @@ class FilesTest(unittest.TestCase):
             "<path d='M0 0H9' marker-end='url(#k)'/><use href='#nowhere'/>"
             "<style>g > rect{fill:red}</style><script>alert(1)</script>"
         )
+        found = read_document(document(inside))
+        first, *_ = (i for i in found.clip.items if isinstance(i, Shape | Outline))
+        self.assertEqual([n.items for n in found.notes if n.kind == "filters"], [(first.id,)])
+        _, second, _ = (i for i in found.clip.items if isinstance(i, Shape | Outline))
         self.assertEqual(
-            dict(read_document(document(inside)).left),
+            {n.kind: (n.count, n.items) for n in found.notes if n.changed},
             {
-                "unreadable colours (shown grey)": 1,
+                "unreadable colours (shown grey)": (1, (second.id,)),
+                "unreadable patterns and gradients (shown grey)": (1, (second.id,)),
+            },
+        )
+        self.assertEqual(
+            dict(found.left),
+            {
                 "filters": 1,
-                "unreadable patterns and gradients (shown grey)": 1,
                 "pictures": 1,
                 "style sheet rules": 1,
                 "scripts": 1,

@@ -301,7 +301,7 @@ HOOK = (
     238.88165882746523 + 348.19844327890087j,
     239.63556464608268 + 353.45716905073857j,
 )
-"""A side of a stroke: it goes back along the line before it for 1e-4, turns in a cusp and leaves."""
+"""A side of a stroke that goes back along the line before it for 1e-4 and leaves in a cusp."""
 LINE = (
     239.00000000000003 + 344.70840470417346j,
     239.00000000000003 + 344.70840470417346j,

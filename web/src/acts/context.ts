@@ -19,6 +19,7 @@ import { useSelecting } from "../stores/editing/selecting";
 import { useSimplifying } from "../stores/editing/simplifying";
 import { useText } from "../stores/editing/text";
 import { useExporting } from "../stores/library/exporting";
+import { useImportReport } from "../stores/library/importreport";
 import { usePlacement } from "../stores/library/placement";
 import { useShelf } from "../stores/library/shelf";
 import { useTroubleSpots } from "../stores/measuring/troublespots";
@@ -56,6 +57,7 @@ const made = () => ({
   clipboard: useClipboard(),
   crosshair: useCrosshair(),
   importing: useImporting(),
+  importReport: useImportReport(),
   tools: useTools(),
 });
 

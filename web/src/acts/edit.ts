@@ -90,6 +90,12 @@ export const EDIT = acts("Edit", {
     icon: "M8 2V9.5M5 7L8 10L11 7M2.5 11V13.5H13.5V11",
     run: (c) => c.importing.ask(),
   },
+  import_report: {
+    label: "Import report",
+    words: "changed left out not imported warnings",
+    lacks: (c) => (c.importReport.report ? null : "Import a file of which something was changed"),
+    run: (c) => c.importReport.again(),
+  },
   export: {
     label: "Export…",
     words: "save as download svg pdf png dxf cutter plotter print",

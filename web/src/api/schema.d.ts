@@ -2531,6 +2531,20 @@ export interface components {
             follows?: components["schemas"]["Follow"][];
         };
         /**
+         * ImportNote
+         * @description Something that an import left out or changed.
+         */
+        ImportNote: {
+            /** Kind */
+            kind: string;
+            /** Count */
+            count: number;
+            /** Items */
+            items: string[];
+            /** Changed */
+            changed: boolean;
+        };
+        /**
          * ImportedDrawings
          * @description The drawings that were made of a file, one of each page.
          */
@@ -2539,6 +2553,8 @@ export interface components {
             cards: components["schemas"]["Card"][];
             /** Said */
             said: string;
+            /** Notes */
+            notes: components["schemas"]["ImportNote"][];
         };
         /**
          * Measure
@@ -2766,14 +2782,45 @@ export interface components {
             pixel: number;
         };
         /**
+         * ReadNote
+         * @description Something that was left out or changed.
+         *
+         *     Args:
+         *         kind: what, as a noun in the plural.
+         *         count: how often.
+         *         changed: it was imported as something else; else it was not.
+         *         items: which items of the clip it speaks of, from 1 in the order of their places: pasted,
+         *             their ids end with these numbers.
+         */
+        ReadNote: {
+            /** Kind */
+            kind: string;
+            /** Count */
+            count: number;
+            /** Changed */
+            changed: boolean;
+            /** Items */
+            items: number[];
+        };
+        /**
          * Reading
-         * @description What was read: a clip's text, and a sentence on what was left out (empty: nothing).
+         * @description What was read, as it can be pasted.
+         *
+         *     Args:
+         *         clip: a clip's text.
+         *         said: what was left out or changed, in a sentence or two; empty for nothing.
+         *         notes: the same, one by one.
+         *         more: what else there is to say of the file; empty for nothing.
          */
         Reading: {
             /** Clip */
             clip: string;
             /** Said */
             said: string;
+            /** Notes */
+            notes: components["schemas"]["ReadNote"][];
+            /** More */
+            more: string;
         };
         /**
          * NamedColour

@@ -19,7 +19,7 @@ vi.mock("../core", () => ({
     copied: (text: string) => {
       asked.push(text);
       if (!text) return Promise.reject(new ApiError("nothing", "There is nothing to paste.", 422));
-      return Promise.resolve({ clip: `clip of ${text}`, said: "" });
+      return Promise.resolve({ clip: `clip of ${text}`, said: "", notes: [], more: "" });
     },
   },
 }));

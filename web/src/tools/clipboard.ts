@@ -8,6 +8,7 @@ import { core } from "../core";
 import { newId } from "../api/ids";
 import { useActiveContainer } from "../stores/board/activecontainer";
 import { useEdits } from "../stores/board/edits";
+import { useImportReport } from "../stores/library/importreport";
 import { useSelection } from "../stores/board/selection";
 import { remember, remembered } from "../lib/settings";
 import { useNotices } from "../session/notices";
@@ -26,6 +27,7 @@ export const useClipboard = defineDrawingStore("clipboard", () => {
   const tools = useTools();
   const view = useView();
   const catalogue = useCatalogue();
+  const report = useImportReport();
 
   async function told<T>(act: () => Promise<T>): Promise<T | null> {
     try {
@@ -87,15 +89,18 @@ export const useClipboard = defineDrawingStore("clipboard", () => {
     put(reading, at);
   }
 
-  function put(reading: Reading, at: Point | null): void {
+  function put(reading: Reading, at: Point | null, name = ""): void {
+    const copies = newId();
     edits.commit({
       kind: "paste_items",
       clip: reading.clip,
-      copies: newId(),
+      copies,
       container: container.active,
       at,
     });
-    if (reading.said) notices.tell(reading.said);
+    const items = (numbers: number[]): string[] => numbers.map((n) => `${copies}-${n}`);
+    report.show({ name, notes: reading.notes.map((n) => ({ ...n, items: items(n.items) })) });
+    if (reading.more) notices.tell(reading.more);
     if (tools.name !== "anchors") tools.use("select");
   }
 
@@ -103,7 +108,7 @@ export const useClipboard = defineDrawingStore("clipboard", () => {
   async function takeIn(file: File): Promise<void> {
     const path = `/queries/file-items?name=${encodeURIComponent(file.name)}`;
     const reading = await told(() => sendFile<Reading>(path, file));
-    if (reading) put(reading, null);
+    if (reading) put(reading, null, file.name);
   }
 
   const middle = (): Point => [view.size[0] / 2, view.size[1] / 2];

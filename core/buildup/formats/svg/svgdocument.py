@@ -1,17 +1,15 @@
 """A document that is read: its elements, one after the other, as items."""
 
-from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from itertools import islice
 
 from buildup.drawing.checks import LONGEST_NAME
 from buildup.drawing.clips import Clip, read_clip
-from buildup.drawing.itemtypes import AnyLeaf, Assembly, TextItem
 from buildup.drawing.paint import PLAIN, Effect, Finish, Paint, Style
+from buildup.formats.importnotes import Report
 from buildup.formats.incoming import Incoming, whole_clip
 from buildup.formats.svg.liveread import NAMESPACE, read_live
-from buildup.formats.svg.svgalong import laid, path_of
 from buildup.formats.svg.svgclips import Cuts
 from buildup.formats.svg.svgdraw import Drawer
 from buildup.formats.svg.svgfilters import read_effects
@@ -19,9 +17,8 @@ from buildup.formats.svg.svgforms import FORMS
 from buildup.formats.svg.svggradients import KINDS, read_gradient
 from buildup.formats.svg.svgitems import MadeItems
 from buildup.formats.svg.svglevel import Level, called_of, finish_in, is_meant
-from buildup.formats.svg.svgmasks import BARE
 from buildup.formats.svg.svgstyles import Attributes, Styles
-from buildup.formats.svg.svgtext import FontWish, Line, Say, SetText, Spoken, font_size, inherited
+from buildup.formats.svg.svgtext import FontWish, Say, Spoken, font_size, inherited
 from buildup.formats.svg.svgtree import Element, read_tree
 from buildup.formats.svg.svgvalues import (
     FIRST_PAINT,
@@ -35,10 +32,9 @@ from buildup.formats.svg.svgvalues import (
 )
 from buildup.formats.svg.svgviews import laid_in, sheet_size, view_in
 from buildup.formats.svg.svgwork import Work, too_much
+from buildup.formats.svg.svgwriter import Writer
 from buildup.forms.contours import item_box
-from buildup.forms.placement import ItemMap, moved_finish, moved_item
-from buildup.forms.textforms import lettered
-from buildup.forms.textlayout import word_contours
+from buildup.forms.placement import moved_finish
 from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import Affine, shift
 from buildup.messages import refusal
@@ -70,6 +66,7 @@ class Document:
 
     def __init__(self, text: str, say: Say | None = None) -> None:
         self.root = root = read_tree(text)
+        self._report = Report()
         self._say = say
         self._work = Work(len(text))
         self.ids: Mapping[str, Element] = _by_id(self.root)
@@ -79,17 +76,22 @@ class Document:
                 self.styles.add(element.text)
         self._cuts = Cuts(self)
         self._drawer = Drawer(self)
+        self._writer = Writer(self)
         self._gradients: dict[tuple[str, Lengths], Paint | None] = {}
         size = sheet_size(root.attributes)
         seen = view_in(root.attributes, size if abs(size) else 100 + 100j)
         laid = laid_in(root.attributes, size)
         self._first = Level(Affine(), FIRST_PAINT, seen, first=abs(laid.determinant) ** 0.5)
         self.made = MadeItems()
-        self._left: Counter[str] = Counter()
+        self._main = self.made
 
     def leave(self, kind: str) -> None:
         """Count something that could not be taken over, by its kind."""
-        self._left[kind] += 1
+        self._report.leave(kind)
+
+    def change(self, kind: str) -> None:
+        """Count something that comes in as something else, by its kind."""
+        self._report.change(kind)
 
     def aside(self, elements: Sequence[Element], level: Level) -> Clip:
         """What some elements draw, by itself."""
@@ -105,7 +107,7 @@ class Document:
 
     def box(self, element: Element, level: Level) -> Box | None:
         """The box of what an element draws, in its own coordinates; None: it draws nothing."""
-        told = self._left.copy()
+        report = self._report.copy()
         declared, attributes = self.styles.of(element)
         made, self.made = self.made, MadeItems()
         plain = replace(level, place=Affine(), group="", cuts=())
@@ -113,7 +115,7 @@ class Document:
             self._inside(element, plain, declared, attributes, PLAIN)
             clip = self.made.clip()
         finally:
-            self.made, self._left = made, told
+            self.made, self._report = made, report
         if not clip.items:
             return None
         drawing = clip.drawing()
@@ -148,8 +150,10 @@ class Document:
             drawing = read_live(live.text)
             return replace(self.incoming(whole_clip(drawing)), live=drawing)
         self._walk(self.root, self._first, self.root.attributes)
-        for _ in self.made.spoilt():
+        for group in self.made.spoilt():
+            since = self._report.heard
             self.leave("clip paths and masks that are too large to be worked out (nothing shows)")
+            self._report.belongs(group, since=since)
         clip = self.made.clip()
         if not clip.items:
             values = self.incoming(clip).said
@@ -159,7 +163,8 @@ class Document:
     def incoming(self, clip: Clip) -> Incoming:
         """What is known of the document, with some items."""
         if self.styles.unread:
-            self._left["style sheet rules"] = self.styles.unread
+            for _ in range(self.styles.unread):
+                self.leave("style sheet rules")
         title = next((c.text for c in self.root.children if c.name == "title"), "")
         return Incoming(
             clip=clip,
@@ -167,7 +172,7 @@ class Document:
             unit=unit_in(self.root.attributes.get("width", "")),
             name=title.strip()[:LONGEST_NAME],
             live=None,
-            left=tuple(sorted(self._left.items())),
+            notes=self._report.notes(self.made.standing()),
         )
 
     def symbol(self, symbol: Element) -> Clip | None:
@@ -203,6 +208,7 @@ class Document:
         declared, attributes = self.styles.of(element)
         if declared.get("display") == "none":
             return
+        made, heard = self.made.count_made, self._report.heard
         sized = {**attributes, **(sizes or {})}
         level = self._entered(element, around, declared, sized)
         if any(cut.is_empty for cut in level.cuts):
@@ -213,7 +219,10 @@ class Document:
             plain = element.name != "g" and finish == PLAIN and name == "Group"
             if not (plain or level.clipping):
                 level = replace(level, group=self.made.group(name, finish, into=level.group))
+                self._belongs(made, heard)
         self._inside(element, level, declared, attributes, finish)
+        if element.name in FORMS or element.name == "text":
+            self._belongs(made, heard)
 
     def _inside(
         self,
@@ -228,8 +237,8 @@ class Document:
             self._use(element, level, attributes)
         elif element.name in FORMS:
             self._drawer.draw(element, level, declared, attributes, finish)
-        elif element.name == "text":
-            self._write(element, level, level.paint, finish)
+        elif element.name == "text" and self._say is not None:
+            self._writer.write(element, level, finish)
         elif element.name == "switch":
             fits = (c for c in element.children if _is_known(c) and is_meant(c))
             for child in islice(fits, 1):
@@ -237,6 +246,12 @@ class Document:
         else:
             for child in element.children:
                 self._walk(child, level)
+
+    def _belongs(self, made: int, heard: int) -> None:
+        """What was noted since then speaks of the item that was made since then."""
+        item = self._main.made_at(made) if self.made is self._main else None
+        if item is not None:
+            self._report.belongs(item, since=heard)
 
     def _finish(self, declared: Mapping[str, str], level: Level) -> Finish:
         """The opacity, the blend mode and the effects of an element, on the sheet."""
@@ -263,7 +278,9 @@ class Document:
     ) -> Level:
         paint = inherited(around.paint, declared)
         position = around.place.after(read_transform(attributes.get("transform")))
-        level = replace(around, place=position, paint=paint, depth=around.depth + 1)
+        level = replace(
+            around, place=position, paint=paint, around=around.paint, depth=around.depth + 1
+        )
         if element.name == "use":
             at = level.lengths.point(attributes)
             level = replace(level, place=position.after(shift(at)), uses=around.uses + 1)
@@ -304,58 +321,10 @@ class Document:
         lengths = replace(level.lengths, em=font_size(paint))
         return read_style(paint, lambda text, among: self._ink(text, among, lengths), lengths)
 
-    def _write(
-        self,
-        element: Element,
-        level: Level,
-        around: Mapping[str, str],
-        finish: Finish,
-    ) -> None:
-        """The lines of a text, each as words; it is told how what is around it is painted."""
-        if self._say is None or level.is_hidden or level.is_flat:
-            return
-        setter = SetText(self._said, self.styles.declared, self.leave, level.lengths)
-        for line in setter.lines(element, around):
-            style = BARE if level.clipping else self.style(level, line.paint)
-            name = " ".join(line.lettering.text.split())[:LONGEST_NAME]
-            if line.along is not None:
-                self._lay(line, replace(style, finish=finish), name, level)
-                continue
-            made = TextItem(
-                id="s", name=name, style=style, lettering=line.lettering, place=shift(line.at)
-            )
-            self.made.count(word_contours(made))
-            words = moved_item(made, ItemMap(level.place, grows=True))
-            self._keep(replace(words, style=replace(words.style, finish=finish)), name, level)
-
-    def _said(self, text: str, wish: FontWish) -> Spoken | None:
+    def spoken(self, text: str, wish: FontWish) -> Spoken | None:
+        """A line of text set in a font; None where there is none."""
         self._work.spend(SAYING + len(text))
         return self._say(text, wish) if self._say else None
-
-    def _lay(self, line: Line, style: Style, name: str, level: Level) -> None:
-        """A line of text along a path."""
-        contours = path_of(line, self.ids)
-        if not contours:
-            self.leave("text along missing paths")
-            return
-        edge, path = laid(line, contours)
-        self.made.count(lettered(contours, edge).contours)
-        words = Assembly(id="s", name=name, style=style, result=edge)
-        way = ItemMap(level.place, grows=True)
-        moved = moved_item(words, way)
-        moved = replace(moved, style=replace(moved.style, finish=style.finish))
-        holder = self._keep(moved, name, level)
-        self.made.enter(replace(moved_item(path, way), id=self.made.new_id()), holder)
-
-    def _keep(self, item: AnyLeaf | Assembly, name: str, level: Level) -> str:
-        """An item in its group, cut by the clip paths around it; its id.
-
-        Raises:
-            Refusal: `too_far`, `too_much`.
-        """
-        if level.cuts and isinstance(item, Assembly) and item.style.shown:
-            self.leave("strokes of text along a path that is cut (they follow the cut)")
-        return self.made.keep(item, name, into=level.group, cuts=level.cuts)
 
     def _ink(
         self, text: str, paint: Mapping[str, str], lengths: Lengths
@@ -365,7 +334,7 @@ class Document:
         if link is None:
             ink, shows, known = read_ink(text, paint)
             if not known:
-                self.leave("unreadable colours (shown grey)")
+                self.change("unreadable colours (shown grey)")
             return ink, shows
         element = self.ids.get(link)
         if element is not None and element.name in KINDS:
@@ -378,7 +347,7 @@ class Document:
         fallback = text.partition(")")[2].strip()
         if element is None and fallback:
             return read_ink(fallback, paint)[:2]
-        self.leave("unreadable patterns and gradients (shown grey)")
+        self.change("unreadable patterns and gradients (shown grey)")
         return GREY, 1.0
 
 

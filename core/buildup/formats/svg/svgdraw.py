@@ -96,13 +96,17 @@ class Drawer:
             group = self.walk.made.group(made.name, finish, into=level.group)
             level = replace(level, group=group)
         if pattern is not None:
+            self.walk.change("patterns (now tiles)")
             self._tile(pattern, made, level)
         for piece in pieces:
             self._keep(piece, level)
         if marked:
+            self.walk.change("markers (now items)")
             self._mark(marked, made, level)
 
     def _keep(self, item: AnyLeaf, level: Level) -> None:
+        if item.style.shown and not all(c.holds(item) for c in level.cuts):
+            self.walk.change("strokes that are cut (now live outlines)")
         self.walk.made.keep(item, item.name, into=level.group, cuts=level.cuts)
 
     def _pieces(self, made: AnyLeaf, level: Level, declared: Declared) -> Iterator[AnyLeaf]:
@@ -121,9 +125,10 @@ class Drawer:
         try:
             pieces = list(stroked_apart(made, by))
         except Refusal:
-            self.walk.leave("strokes that are scaled unevenly (drawn with their mean width)")
+            self.walk.change("strokes that are scaled unevenly (drawn with their mean width)")
             yield moved_item(made, ItemMap(by, grows=True))
             return
+        self.walk.change("strokes that are scaled unevenly (now outlines)")
         for piece in pieces:
             if isinstance(piece, Outline):
                 self.walk.made.count(piece.contours)
@@ -189,7 +194,7 @@ class Drawer:
         rule = made.rule if isinstance(made, Outline) else "nonzero"
         tiles = Tiles(pattern, contours, rule)
         if tiles.count > MOST_TILES:
-            self.walk.leave(f"patterns of more than {MOST_TILES} tiles (shown grey)")
+            self.walk.change(f"patterns of more than {MOST_TILES} tiles (shown grey)")
             return None
         return tiles
 

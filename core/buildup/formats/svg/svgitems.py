@@ -53,6 +53,27 @@ class MadeItems:
             raise too_much("parts")
         return f"s{len(self._items) + 1}"
 
+    @property
+    def count_made(self) -> int:
+        """How many items were made so far."""
+        return len(self._places)
+
+    def made_at(self, number: int) -> str | None:
+        """The item that was made after so many; None while there is none."""
+        return self._places[number][0] if number < len(self._places) else None
+
+    def standing(self) -> dict[str, str]:
+        """For each item the one that stands for it in the clip: groups of one item are that."""
+        kept = {i.id for i in self.clip().items}
+        holders = dict(self._places)
+        found = {i: i for i in holders if i in kept}
+        for item_id, container in reversed(self._places):
+            around = container
+            while around and around not in kept:
+                found.setdefault(around, found.get(item_id, item_id))
+                around = holders[around]
+        return {i: f for i, f in found.items() if f in kept}
+
     def enter(self, item: Item, group: str) -> None:
         """Put an item into a group, in front of what is there."""
         self._items[item.id] = item

@@ -1,7 +1,7 @@
 """What holds for the elements inside another one, and what is asked of an element by itself."""
 
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from typing import cast, get_args
 
 from buildup.drawing.checks import LONGEST_NAME
@@ -27,6 +27,7 @@ class Level:
         place: from the coordinates in it to the sheet.
         paint: what is declared there and handed down.
         view: the size of which percentages are.
+        around: what is declared around it and handed down.
         group: the id of the group.
         cuts: what shows is inside all of them.
         uses: how many uses, masks and the like lie around.
@@ -39,6 +40,7 @@ class Level:
     place: Affine
     paint: Mapping[str, str]
     view: complex
+    around: Mapping[str, str] = field(default_factory=dict)
     group: str = ""
     cuts: tuple[Cut, ...] = ()
     uses: int = 0

@@ -18,10 +18,49 @@ from buildup.formats.svg.svgtree import not_svg
 
 @dataclass(frozen=True)
 class Reading:
-    """What was read: a clip's text, and a sentence on what was left out (empty: nothing)."""
+    """What was read, as it can be pasted.
+
+    Args:
+        clip: a clip's text.
+        said: what was left out or changed, in a sentence or two; empty for nothing.
+        notes: the same, one by one.
+        more: what else there is to say of the file; empty for nothing.
+
+    """
 
     clip: str
     said: str
+    notes: tuple["ReadNote", ...]
+    more: str
+
+
+@dataclass(frozen=True)
+class ReadNote:
+    """Something that was left out or changed.
+
+    Args:
+        kind: what, as a noun in the plural.
+        count: how often.
+        changed: it was imported as something else; else it was not.
+        items: which items of the clip it speaks of, from 1 in the order of their places: pasted,
+            their ids end with these numbers.
+
+    """
+
+    kind: str
+    count: int
+    changed: bool
+    items: tuple[int, ...]
+
+
+def reading_of(found: Incoming) -> Reading:
+    """A whole file, as it can be pasted."""
+    numbers = {i: n for n, (i, _) in enumerate(found.clip.places, start=1)}
+    notes = (
+        ReadNote(n.kind, n.count, n.changed, tuple(numbers[i] for i in n.items))
+        for n in found.notes
+    )
+    return Reading(found.clip.text(), found.said, tuple(notes), "")
 
 
 @dataclass(frozen=True)
@@ -53,9 +92,8 @@ def read_svg(text: str) -> Reading:
     document = Document(text)
     own = document.own_clip
     if own:
-        return Reading(own, "")
-    found = document.read()
-    return Reading(found.clip.text(), found.said)
+        return Reading(own, "", (), "")
+    return reading_of(document.read())
 
 
 @_bounded()

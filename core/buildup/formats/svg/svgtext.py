@@ -108,6 +108,7 @@ class SetText:
         declared: what is declared of an element.
         left: counts what could not be taken over, by kind.
         lengths: what its places are in parts of.
+        changed: counts what is set in another way, by kind.
 
     """
 
@@ -115,6 +116,7 @@ class SetText:
     declared: Declared
     left: Callable[[str], None]
     lengths: Lengths
+    changed: Callable[[str], None]
     _ends: str = field(default=" ", init=False)
     """What the text so far ends with: spaces that follow each other are one."""
 
@@ -210,7 +212,7 @@ class SetText:
             self.left("text in missing fonts")
             return None
         if not spoken.exact:
-            self.left("text in a substitute font")
+            self.changed("text in a substitute font")
         spacing = read_length(run.look.get("letter-spacing"), em=size) / size * 1_000.0
         return Lettering(
             text=text,

@@ -8,6 +8,7 @@ from buildup.drawing.paint import Style
 from buildup.formats.svg.svgitems import MadeItems
 from buildup.formats.svg.svglevel import Level
 from buildup.formats.svg.svgstyles import Styles
+from buildup.formats.svg.svgtext import FontWish, Spoken
 from buildup.formats.svg.svgtree import Element
 from buildup.geometry.boxes import Box
 
@@ -22,6 +23,9 @@ class Walk(Protocol):
     def leave(self, kind: str) -> None:
         """Count something that could not be taken over, by its kind."""
 
+    def change(self, kind: str) -> None:
+        """Count something that comes in as something else, by its kind."""
+
     def aside(self, elements: Sequence[Element], level: Level) -> Clip:
         """What some elements draw, by itself."""
 
@@ -30,6 +34,9 @@ class Walk(Protocol):
 
     def paint_of(self, element: Element) -> Mapping[str, str]:
         """How what an element holds is painted where it is defined."""
+
+    def spoken(self, text: str, wish: FontWish) -> Spoken | None:
+        """A line of text set in a font; None where there is none."""
 
     def style(self, level: Level, paint: Mapping[str, str]) -> Style:
         """How a form is painted, in its own coordinates; without opacity and effects."""

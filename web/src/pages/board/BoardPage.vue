@@ -27,6 +27,8 @@ import { readLayout } from "../../acts/caps";
 import { useTools } from "../../tools/tools";
 import ToolList from "./ToolList.vue";
 import KeyboardPicture from "./KeyboardPicture.vue";
+import ImportReport from "./ImportReport.vue";
+import { useImportReport } from "../../stores/library/importreport";
 import ProgressNotice from "./ProgressNotice.vue";
 import PointerMenu from "./PointerMenu.vue";
 import SettingsView from "./settings/SettingsView.vue";
@@ -87,6 +89,7 @@ async function open(id: number): Promise<void> {
     if (!(await doc.open(id))) return;
     waitsFor.value = "";
     const item = route.query["item"];
+    useImportReport().arrive();
     if (typeof item === "string" && doc.drawable(item)) selection.select([item]);
   } catch (problem) {
     if (!(problem instanceof ApiError)) throw problem;
@@ -152,6 +155,7 @@ onBeforeUnmount(() => {
     <ExportView />
     <PointerMenu />
     <ProgressNotice />
+    <ImportReport />
     <LiveRegion />
   </div>
   <p v-else class="opening" role="status">

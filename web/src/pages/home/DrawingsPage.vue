@@ -17,6 +17,7 @@ import type { Card, CardPage, Storage, ImportedDrawings } from "../../api/types"
 import { useSyncStore } from "../../sync/syncstore";
 import { FORM_FILES, askForFiles } from "../../lib/filepicker";
 import { serialQueue } from "../../lib/serialqueue";
+import { carryReport } from "../../stores/library/importreport";
 import { useNotices } from "../../session/notices";
 import { useCatalogue } from "../../stores/display/catalogue";
 import DrawingCard from "./DrawingCard.vue";
@@ -98,7 +99,10 @@ async function takeIn(files: File[]): Promise<void> {
     await tried(async () => {
       const path = `/imports?name=${encodeURIComponent(file.name)}`;
       const taken = await createFromFile<ImportedDrawings>(path, file);
-      if (taken.said) notices.tell(taken.said);
+      const [only] = taken.cards;
+      if (only && files.length + taken.cards.length === 2)
+        carryReport(only.id, { name: file.name, notes: taken.notes });
+      else if (taken.said) notices.tell(taken.said);
       made.push(...taken.cards);
     });
   }
