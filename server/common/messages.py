@@ -70,6 +70,7 @@ SENTENCES: Mapping[str, str] = {
     "too_long.edit": "This takes too long for one edit. Nothing was changed; do it with fewer items, or simplify them first.",
     "too_many_files": "{count:,} files are more than one export makes ({most}). Nothing was exported; select fewer items, or group them.",
     "too_many_pixels": "That would be {width:,} × {height:,} pixels; a picture has up to {most} million. Nothing was exported; lower the resolution.",
+    "too_much.board": "That file holds more than can be added to an open drawing at once. Nothing was changed; import it on the home page: it becomes a drawing of its own.",
     "too_much.dxf": "The DXF has too many {what} to import at once. Nothing was changed; import it in parts.",
     "too_much.file": "That file needs too much time or memory. Nothing was changed; import it in parts, or export a simpler file.",
     "too_much.pdf": "The PDF is too large to import at once. Nothing was changed; import it in parts.",

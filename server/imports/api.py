@@ -3,12 +3,14 @@
 from dataclasses import asdict, replace
 from typing import Any
 
+from buildup.drawing.clips import LONGEST_CLIP
 from buildup.drawing.codec import read
 from buildup.formats.palettes import (
     Palette,
 )
 from buildup.formats.svg.svgread import Reading, reading_of
 from common.idempotency import once
+from common.messages import refusal
 from common.openapi import created, file_in
 from common.requests import whose
 from common.sandbox import pool
@@ -42,11 +44,14 @@ def import_drawings(
 def read_file_items(request: HttpRequest, name: str) -> Reading:
     """The items of a file, the request's body, as a clip that can be pasted."""
     found = read_file(whose(request), name, request.body)
+    reading = reading_of(found)
+    if len(reading.clip) > LONGEST_CLIP:
+        raise refusal("too_much.board")
     more = (
         f"To import the other pages ({len(found.further)}), use Import on the "
         "home page: each becomes a drawing."
     )
-    return replace(reading_of(found), more=more if found.further else "")
+    return replace(reading, more=more if found.further else "")
 
 
 @router.post("/queries/palette", response=Palette)

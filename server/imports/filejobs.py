@@ -4,6 +4,7 @@ Nothing here knows the server: a job has the file's bytes and a few words, and a
 and bytes. Text of a file is set by the server, which has the fonts: it is asked for each line.
 """
 
+import gc
 import io
 import socket
 from collections.abc import Callable, Mapping
@@ -118,6 +119,7 @@ def answer(link: socket.socket) -> None:
     arguments, data = frames.receive(link)
     job = JOBS[arguments["job"]]
     limit(job.limits)
+    gc.disable()  # the process ends with the job, and looking for cycles takes most of a long one
     frames.send(link, {"begun": True})
 
     def say(text: str, wish: FontWish) -> Spoken | None:

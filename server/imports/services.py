@@ -5,13 +5,11 @@ from dataclasses import dataclass, replace
 
 from accounts.services.quota import make_room
 from buildup.drawing.checks import LONGEST_NAME, LONGEST_SHEET, SHORTEST_SHEET, check_name
-from buildup.drawing.clips import Clip
 from buildup.drawing.model import Drawing as Value
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.sheetchecks import check_sheet
 from buildup.formats.importnotes import Notes, sentence, together
 from buildup.formats.incoming import Incoming
-from buildup.forms.itemchecks import checked_clip
 from common.retries import in_transaction
 from drawings.models import Drawing
 from drawings.services.lifecycle import written
@@ -57,19 +55,10 @@ def take_in(user_id: int, *, name: str, data: bytes) -> TakenIn:
 
 
 def value_of(found: Incoming) -> Value:
-    """A document as a drawing.
-
-    Raises:
-        Refusal: as `checked_clip`.
-    """
+    """A document as a drawing."""
     if found.live is not None:
         return found.live
-    drawing = checked_clip(found.clip.text()).drawing() if found.clip.items else _empty()
-    return replace(drawing, sheet=_sheet(found))
-
-
-def _empty() -> Value:
-    return Clip((), ()).drawing()
+    return replace(found.clip.drawing(), sheet=_sheet(found))
 
 
 def _sheet(found: Incoming) -> Sheet:

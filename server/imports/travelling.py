@@ -11,6 +11,9 @@ from buildup.formats.svg.livesvg import live_text
 from buildup.forms.itemchecks import checked_clip
 from common.messages import refusal
 
+LONGEST_READ = 40_000_000
+"""Characters of a file's items, on their way: more than any reader's own bounds come to."""
+
 
 def written(found: Incoming) -> dict[str, Any]:
     """What was read, as JSON values."""
@@ -37,7 +40,7 @@ def arrived(values: dict[str, Any]) -> Incoming:
         if live is not None:
             clip = whole_clip(live)
         elif values["clip"] is not None:
-            clip = checked_clip(values["clip"])
+            clip = checked_clip(values["clip"], longest=LONGEST_READ)
         return Incoming(
             clip=clip,
             size=complex(*values["size"]),

@@ -4,6 +4,7 @@ import { useRoute, useRouter } from "vue-router";
 import { entitle } from "./lib/pagetitle";
 import { useLastInput } from "./lib/lastinput";
 import HintBubble from "./ui/HintBubble.vue";
+import ImportNotice from "./pages/ImportNotice.vue";
 import NoticeBar from "./pages/NoticeBar.vue";
 import SignInAgain from "./pages/SignInAgain.vue";
 import { usePerson } from "./session/person";
@@ -50,6 +51,7 @@ watch(
     <component :is="Component" :key="shown.path" />
   </RouterView>
   <NoticeBar />
+  <ImportNotice />
   <SignInAgain />
   <HintBubble />
 </template>

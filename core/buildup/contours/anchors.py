@@ -13,8 +13,8 @@ from buildup.geometry.coordinates import Coordinates
 AnchorKind = Literal["corner", "smooth", "symmetric", "flowing"]
 CornerStyle = Literal["round", "chamfer", "cove", "notch", "ogee", "soft"]
 Seam = Literal["smooth", "point", "free"]
-MOST_ANCHORS = 10_000
-"""Anchors in one outline."""
+MOST_ANCHORS = 50_000
+"""Anchors in one outline: so many, with what is drawn of them, fit into one row of the store."""
 
 
 @dataclass(frozen=True, slots=True)

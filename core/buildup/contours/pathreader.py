@@ -3,7 +3,6 @@
 import math
 import re
 from collections.abc import Iterator
-from dataclasses import replace
 
 from buildup.contours.anchorkinds import handle, kind_of
 from buildup.contours.anchors import MOST_ANCHORS, Anchor, Contour
@@ -13,9 +12,9 @@ from buildup.messages import refusal
 
 _GAP = re.compile(r"\s*(?:,\s*)?")
 """What may stand between two of them; it always fits, so that no text is looked at twice."""
-_COMMAND = re.compile(r"[MmLlHhVvCcSsQqTtAaZz]")
-_NUMBER = re.compile(r"[-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?")
-_FLAG = re.compile(r"[01]")
+_COMMAND = re.compile(_GAP.pattern + r"([MmLlHhVvCcSsQqTtAaZz])")
+_NUMBER = re.compile(_GAP.pattern + r"([-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?)")
+_FLAG = re.compile(_GAP.pattern + r"([01])")
 LONGEST_NUMBER = 60
 """Characters; a longer number is no number."""
 LARGEST_NUMBER = 1e60
@@ -38,21 +37,20 @@ class _Data:
         self.at = 0
 
     def _found(self, pattern: re.Pattern[str]) -> str | None:
-        """What stands next, if it is of a kind; the gap before it is passed by."""
-        gap = _GAP.match(self.text, self.at)
-        self.at = gap.end() if gap else self.at
+        """What stands next behind a gap, if it is of a kind."""
         match = pattern.match(self.text, self.at)
         if match is None:
             return None
         self.at = match.end()
-        return match[0]
+        return match[1]
 
     def command(self) -> str | None:
         """The next command, or "" where a number comes; None at the end."""
         found = self._found(_COMMAND)
         if found is not None:
             return found
-        if self.at == len(self.text):
+        gap = _GAP.match(self.text, self.at)
+        if gap is not None and gap.end() == len(self.text):
             return None
         if _NUMBER.match(self.text, self.at) is None:
             raise NoPath
@@ -231,7 +229,8 @@ class PathReader:
 
 def _kinded(anchor: Anchor) -> Anchor:
     """The anchor with the kind that its handles have."""
-    return replace(anchor, kind=kind_of(anchor.into, anchor.out, within=FEW_DIGITS))
+    into, out = anchor.into, anchor.out
+    return Anchor(anchor.at, into, out, kind_of(into, out, within=FEW_DIGITS))
 
 
 def read_path(text: str) -> tuple[Contour, ...]:

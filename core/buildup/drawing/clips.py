@@ -79,14 +79,18 @@ def clip_of(drawing: Drawing, ids: Iterable[str]) -> Clip:
     return Clip(tuple(drawing.items[i] for i, _ in positions), tuple(positions))
 
 
-def read_clip(text: str) -> Clip:
+def read_clip(text: str, *, longest: int = LONGEST_CLIP) -> Clip:
     """The clip that `Clip.text` wrote; each container holds something, and nothing lies in itself.
+
+    Args:
+        text: JSON.
+        longest: characters that it may have.
 
     Raises:
         Refusal: `too_much` or `bad_data`.
 
     """
-    if len(text) > LONGEST_CLIP:
+    if len(text) > longest:
         raise refusal("too_much.paste")
     try:
         stored: Any = json.loads(text)

@@ -15,6 +15,7 @@ from dataclasses import MISSING, Field, fields, is_dataclass
 from functools import cache, partial
 from typing import Any, Literal, TypeVar, Union, cast
 
+from buildup.contours.anchors import Anchor
 from buildup.drawing.earlier import EARLIER, EARLIER_TYPES, renamed_fields
 from buildup.drawing.itemtypes import (
     Assembly,
@@ -150,6 +151,11 @@ def check_in_range(*values: object) -> None:
         elif kind is tuple:
             check_in_range(*cast(tuple[object, ...], value))
             continue
+        elif kind is Anchor:  # most of what is checked, so without looking for its fields
+            anchor = cast(Anchor, value)
+            positions = (anchor.at, anchor.into or 0j, anchor.out or 0j)
+            sound = all(abs(p.real) <= FARTHEST and abs(p.imag) <= FARTHEST for p in positions)
+            check_in_range(anchor.twin, anchor.corner)
         elif isinstance(value, Mapping):
             check_in_range(*value.values())
             continue

@@ -7,9 +7,9 @@ comes in by one way that is refused on another. What was kept once is read witho
 from collections.abc import Iterator
 from dataclasses import fields, is_dataclass
 
-from buildup.contours.anchors import MOST_ANCHORS, Corner, HandStroke
+from buildup.contours.anchors import MOST_ANCHORS, Anchor, Corner, HandStroke
 from buildup.drawing.checks import check_id, check_miter, check_name, check_numbers, check_text
-from buildup.drawing.clips import Clip, read_clip
+from buildup.drawing.clips import LONGEST_CLIP, Clip, read_clip
 from buildup.drawing.codec import check_in_range
 from buildup.drawing.itemtypes import (
     Assembly,
@@ -71,14 +71,18 @@ def check_item(item: Item) -> None:
         _check_shape(item)
 
 
-def checked_clip(text: str) -> Clip:
+def checked_clip(text: str, *, longest: int = LONGEST_CLIP) -> Clip:
     """A clip whose items are as any that are drawn here.
+
+    Args:
+        text: as `read_clip`.
+        longest: characters that it may have.
 
     Raises:
         Refusal: as `read_clip` and `check_item`; `nothing_selected` where it holds nothing.
 
     """
-    clip = read_clip(text)
+    clip = read_clip(text, longest=longest)
     holders = {c for _, c in clip.places}
     for item in clip.items:
         check_item(item)
@@ -222,6 +226,8 @@ def _texts(value: object) -> Iterator[str]:
     elif isinstance(value, tuple):
         for part in value:
             yield from _texts(part)
+    elif isinstance(value, Anchor):
+        yield from _texts((value.twin, value.corner, value.follows))
     elif is_dataclass(value):
         for f in fields(value):
             yield from _texts(getattr(value, f.name))

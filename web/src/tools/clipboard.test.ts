@@ -1,16 +1,20 @@
 import { createPinia, setActivePinia } from "pinia";
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import { ApiError } from "../api/client";
-import type { Command } from "../api/types";
+import type { Command, Reading } from "../api/types";
+import type { ImportReport } from "../stores/library/importreport";
 import { useClipboard } from "./clipboard";
 import { remembered } from "../lib/settings";
 
+type ReadNote = Reading["notes"][number];
 let selected: string[];
 let commits: Command[];
 let told: string[];
 let copies: () => Promise<string>;
 let asked: string[];
 let kept: Record<string, string>;
+let notes: ReadNote[];
+let reports: ImportReport[];
 const tools = { name: "select", pointer: null as [number, number] | null, use: vi.fn() };
 
 vi.mock("../core", () => ({
@@ -19,7 +23,7 @@ vi.mock("../core", () => ({
     copied: (text: string) => {
       asked.push(text);
       if (!text) return Promise.reject(new ApiError("nothing", "There is nothing to paste.", 422));
-      return Promise.resolve({ clip: `clip of ${text}`, said: "", notes: [], more: "" });
+      return Promise.resolve({ clip: `clip of ${text}`, said: "", notes, more: "" });
     },
   },
 }));
@@ -39,6 +43,9 @@ vi.mock("../stores/board/activecontainer", () => ({
 }));
 vi.mock("../session/notices", () => ({
   useNotices: () => ({ tell: (s: string) => told.push(s) }),
+}));
+vi.mock("../stores/library/importreport", () => ({
+  useImportReport: () => ({ show: (r: ImportReport) => reports.push(r) }),
 }));
 vi.mock("./tools", () => ({ useTools: () => tools }));
 vi.mock("../stores/display/view", () => ({
@@ -65,6 +72,7 @@ beforeEach(() => {
   [selected, commits, told, asked, written, bars, kept] = [["a", "b"], [], [], [], [], false, {}];
   copies = () => Promise.resolve("<svg>a b</svg>");
   [tools.name, tools.pointer] = ["select", null];
+  [notes, reports] = [[], []];
   Item.supports = () => true;
   vi.stubGlobal("ClipboardItem", Item);
   vi.stubGlobal("navigator", { clipboard });
@@ -146,4 +154,12 @@ test("from a menu the browser is asked; where it refuses it says which key does 
 test("a refusal of what was on the clipboard is told, and nothing is pasted", async () => {
   await useClipboard().paste("", false);
   expect([told, commits]).toEqual([["There is nothing to paste."], []]);
+});
+
+test("what is said of items names those that are pasted", async () => {
+  notes = [{ kind: "markers (now items)", count: 2, changed: true, items: [1, 4] }];
+  await useClipboard().paste("<svg/>", true);
+  const copies = commits[0]?.kind === "paste_items" ? commits[0].copies : "";
+  expect(reports.at(-1)?.notes[0]?.items).toEqual([`${copies}-1`, `${copies}-4`]);
+  expect(told).toEqual([]);
 });

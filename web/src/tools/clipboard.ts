@@ -11,6 +11,7 @@ import { useEdits } from "../stores/board/edits";
 import { useImportReport } from "../stores/library/importreport";
 import { useSelection } from "../stores/board/selection";
 import { remember, remembered } from "../lib/settings";
+import { useImports } from "../session/imports";
 import { useNotices } from "../session/notices";
 import { useTools } from "./tools";
 import { useCatalogue } from "../stores/display/catalogue";
@@ -28,6 +29,7 @@ export const useClipboard = defineDrawingStore("clipboard", () => {
   const view = useView();
   const catalogue = useCatalogue();
   const report = useImportReport();
+  const imports = useImports();
 
   async function told<T>(act: () => Promise<T>): Promise<T | null> {
     try {
@@ -107,7 +109,9 @@ export const useClipboard = defineDrawingStore("clipboard", () => {
   /** The items of a file, where it has them. */
   async function takeIn(file: File): Promise<void> {
     const path = `/queries/file-items?name=${encodeURIComponent(file.name)}`;
-    const reading = await told(() => sendFile<Reading>(path, file));
+    const reading = await told(() =>
+      imports.during(file.name, () => sendFile<Reading>(path, file)),
+    );
     if (reading) put(reading, null, file.name);
   }
 

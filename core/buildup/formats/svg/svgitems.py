@@ -238,5 +238,5 @@ def _plain(item: Item) -> Item:
     return replace(item, name="Group", finish=PLAIN) if isinstance(item, Group) else item
 
 
-MOST_READ = 60_000
+MOST_READ = 150_000
 """Anchors in all."""

@@ -15,7 +15,7 @@ from buildup.messages import refusal
 
 LONGEST = 6_000_000
 """Characters: a little less than a request may have."""
-MOST_ELEMENTS = 20_000
+MOST_ELEMENTS = 60_000
 DEEPEST = 100
 """Elements in each other."""
 _SVG = "http://www.w3.org/2000/svg "

@@ -18,6 +18,7 @@ import { useSyncStore } from "../../sync/syncstore";
 import { FORM_FILES, askForFiles } from "../../lib/filepicker";
 import { serialQueue } from "../../lib/serialqueue";
 import { carryReport } from "../../stores/library/importreport";
+import { useImports } from "../../session/imports";
 import { useNotices } from "../../session/notices";
 import { useCatalogue } from "../../stores/display/catalogue";
 import DrawingCard from "./DrawingCard.vue";
@@ -29,6 +30,7 @@ import { counted } from "../../lib/intl";
 
 const router = useRouter();
 const notices = useNotices();
+const imports = useImports();
 const sync = useSyncStore();
 const catalogue = useCatalogue();
 const find = ref("");
@@ -98,7 +100,15 @@ async function takeIn(files: File[]): Promise<void> {
   for (const file of files) {
     await tried(async () => {
       const path = `/imports?name=${encodeURIComponent(file.name)}`;
-      const taken = await createFromFile<ImportedDrawings>(path, file);
+      const taken = await imports.during(
+        file.name,
+        () => createFromFile<ImportedDrawings>(path, file),
+        async ({ cards: all }) => {
+          for (const card of all) await remove(`/drawings/${card.id}`);
+          notices.tell(`“${file.name}” was not imported: it was stopped.`);
+        },
+      );
+      if (!taken) return;
       const [only] = taken.cards;
       if (only && files.length + taken.cards.length === 2)
         carryReport(only.id, { name: file.name, notes: taken.notes });
