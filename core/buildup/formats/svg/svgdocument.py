@@ -9,12 +9,12 @@ from buildup.drawing.clips import Clip, read_clip
 from buildup.drawing.paint import PLAIN, Effect, Finish, Paint, Style
 from buildup.formats.importnotes import Report
 from buildup.formats.incoming import Incoming, whole_clip
+from buildup.formats.svg.appearance.svgclips import Cuts
+from buildup.formats.svg.appearance.svgfilters import read_effects
+from buildup.formats.svg.appearance.svggradients import KINDS, read_gradient
 from buildup.formats.svg.liveread import NAMESPACE, read_live
-from buildup.formats.svg.svgclips import Cuts
 from buildup.formats.svg.svgdraw import Drawer
-from buildup.formats.svg.svgfilters import read_effects
 from buildup.formats.svg.svgforms import FORMS
-from buildup.formats.svg.svggradients import KINDS, read_gradient
 from buildup.formats.svg.svgitems import MadeItems
 from buildup.formats.svg.svglevel import Level, called_of, finish_in, is_meant
 from buildup.formats.svg.svgstyles import Attributes, Styles

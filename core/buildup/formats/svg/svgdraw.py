@@ -9,14 +9,14 @@ from buildup.drawing.clips import Clip
 from buildup.drawing.itemtypes import AnyLeaf, Outline, Shape
 from buildup.drawing.paint import PLAIN, Finish
 from buildup.errors import Refusal
-from buildup.formats.svg.svgclips import MISSING
-from buildup.formats.svg.svgcut import box_cut, cut_of
+from buildup.formats.svg.appearance.svgclips import MISSING
+from buildup.formats.svg.appearance.svgcut import box_cut, cut_of
+from buildup.formats.svg.appearance.svgmarkers import MARKED, placing, vertices
+from buildup.formats.svg.appearance.svgmasks import BARE
+from buildup.formats.svg.appearance.svgpatterns import MOST_TILES, Tiles, pattern_of
+from buildup.formats.svg.appearance.svgstrokes import is_even, stroked_apart
 from buildup.formats.svg.svgforms import FORMS, begun_as_told
 from buildup.formats.svg.svglevel import Level, called_of
-from buildup.formats.svg.svgmarkers import MARKED, placing, vertices
-from buildup.formats.svg.svgmasks import BARE
-from buildup.formats.svg.svgpatterns import MOST_TILES, Tiles, pattern_of
-from buildup.formats.svg.svgstrokes import is_even, stroked_apart
 from buildup.formats.svg.svgstyles import MARKERS, Attributes
 from buildup.formats.svg.svgtree import Element
 from buildup.formats.svg.svgvalues import read_link

@@ -18,9 +18,9 @@ from buildup.drawing.itemtypes import (
     TextItem,
 )
 from buildup.drawing.paint import PLAIN, Finish, Style
-from buildup.formats.svg.svgcut import Cut
-from buildup.formats.svg.svgmasks import BARE
-from buildup.formats.svg.svgstrokes import painted_as
+from buildup.formats.svg.appearance.svgcut import Cut
+from buildup.formats.svg.appearance.svgmasks import BARE
+from buildup.formats.svg.appearance.svgstrokes import painted_as
 from buildup.formats.svg.svgwork import too_much
 from buildup.forms.contours import HERE, assembly_form
 from buildup.forms.placement import PLACED, ItemMap, laid_item, moved_item

@@ -7,7 +7,7 @@ from typing import cast, get_args
 from buildup.drawing.checks import LONGEST_NAME
 from buildup.drawing.clips import Clip
 from buildup.drawing.paint import Blend, Effect, Finish
-from buildup.formats.svg.svgcut import Cut
+from buildup.formats.svg.appearance.svgcut import Cut
 from buildup.formats.svg.svgstyles import Attributes
 from buildup.formats.svg.svgtext import font_size
 from buildup.formats.svg.svgtree import Element

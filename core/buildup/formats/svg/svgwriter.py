@@ -5,9 +5,9 @@ from dataclasses import dataclass, replace
 from buildup.drawing.checks import LONGEST_NAME
 from buildup.drawing.itemtypes import AnyLeaf, Assembly, TextItem
 from buildup.drawing.paint import Finish, Style
+from buildup.formats.svg.appearance.svgmasks import BARE
 from buildup.formats.svg.svgalong import laid, path_of
 from buildup.formats.svg.svglevel import Level
-from buildup.formats.svg.svgmasks import BARE
 from buildup.formats.svg.svgtext import Line, SetText
 from buildup.formats.svg.svgtree import Element
 from buildup.formats.svg.svgwalk import Walk

@@ -5,9 +5,9 @@ from contextlib import contextmanager
 from dataclasses import dataclass, field, replace
 
 from buildup.drawing.paint import map_of_box
-from buildup.formats.svg.svgcut import Cut, box_cut, cut_of
+from buildup.formats.svg.appearance.svgcut import Cut, box_cut, cut_of
+from buildup.formats.svg.appearance.svgmasks import Shades, plain_mask
 from buildup.formats.svg.svglevel import Level
-from buildup.formats.svg.svgmasks import Shades, plain_mask
 from buildup.formats.svg.svgtree import Element
 from buildup.formats.svg.svgvalues import Lengths, read_link, read_transform
 from buildup.formats.svg.svgwalk import Walk
