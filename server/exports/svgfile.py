@@ -13,6 +13,13 @@ def svg_file(job: Job, settings: SvgOut) -> Parcel:
         live = live_metadata(job.drawing, job.ids)
         text = svg(job.drawing, title=job.name, writing=WHOLLY, ids=job.ids, metadata=live)
     else:
-        writing = Writing(settings.decimals, labels=False, groups=False, uses=settings.uses)
+        named: set[str] | None = set() if settings.names else None
+        writing = Writing(
+            settings.decimals,
+            labels=False,
+            groups=settings.names,
+            uses=settings.uses,
+            named=named,
+        )
         text = svg(job.drawing, title="", writing=writing, ids=job.ids)
     return Parcel((File(file_name(job.name, "svg"), text.encode()),))

@@ -50,6 +50,8 @@ class SvgOut(FormatSettings):
     """Of plain ones: digits behind the point, from 0 to 6."""
     uses: bool = True
     """Of plain ones: symmetries are written once and used again."""
+    names: bool = False
+    """Of plain ones: layers, groups and items stay, under ids made of their names."""
 
     def __post_init__(self) -> None:
         _check(0 <= self.decimals <= 6, "decimals", "decimals")

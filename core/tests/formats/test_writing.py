@@ -12,9 +12,13 @@ from xml.etree import ElementTree
 import numpy as np
 import resvg_py
 import shapely
+import svgpathtools
+from buildup.contours.anchors import Anchor, Contour
 from buildup.contours.arcs import circle
+from buildup.contours.pathdata import path_data
+from buildup.contours.pathreader import read_path
 from buildup.drawing.model import Drawing
-from buildup.drawing.paint import Stroke, Style
+from buildup.drawing.paint import Gradient, Stop, Stroke, Style
 from buildup.drawing.sheet import Sheet
 from buildup.errors import Refusal
 from buildup.formats.formatsettings import (
@@ -29,6 +33,7 @@ from buildup.formats.hpgl.hpglwrite import hpgl
 from buildup.formats.scene import pieces, scene
 from buildup.formats.svg.liveread import NAMESPACE, read_live
 from buildup.formats.svg.livesvg import live_text
+from buildup.formats.svg.svgshortpath import short_path_data
 from buildup.formats.svg.svgwrite import Writing, svg
 from buildup.forms.contours import contours_of
 from buildup.geometry.bezier import points_at
@@ -260,3 +265,50 @@ class SceneTest(unittest.TestCase):
         self.assertEqual(shown, [contours_of(value, i) for i in ("leaf", "plate", "disc")])
         names = [p.name for p in pieces(scene(full()))]
         self.assertEqual(len(names), len(set(names)))
+
+
+SPOTS = st.builds(complex, st.floats(-900, 900), st.floats(-900, 900))
+HANDLES = st.none() | SPOTS
+WALKS = st.lists(st.builds(Anchor, SPOTS, HANDLES, HANDLES), min_size=2, max_size=9)
+
+
+class ShortPathTest(unittest.TestCase):
+    @given(st.lists(WALKS, min_size=1, max_size=3), st.integers(0, 4))
+    def test_short_path_data_says_the_same_within_its_precision(self, walks, decimals):
+        # svgpathtools reads the grammar by itself
+        drawn = [Contour(tuple(anchors)) for anchors in walks]
+        text = short_path_data(drawn, decimals)
+        self.assertLess(len(text), len(path_data(drawn, decimals=decimals)))
+        half = 0.5 * 10.0**-decimals + 1e-9
+        theirs = iter(svgpathtools.parse_path(text))
+        for contour in drawn:
+            for one, other in contour.pairs:
+                straight = one.out is None and other.into is None
+                first, second = one.at + (one.out or 0j), other.at + (other.into or 0j)
+                wanted = [one.at, other.at] if straight else [one.at, first, second, other.at]
+                for mine, read in zip(wanted, next(theirs).bpoints(), strict=True):
+                    self.assertLessEqual(abs((mine - read).real), half)
+                    self.assertLessEqual(abs((mine - read).imag), half)
+
+    def test_what_is_short(self):
+        # W3C SVG 2, 9.3.9: what the grammar lets one leave out
+        cases = {
+            "M0 0L10 10L20 0L20 5": "m0 0 10 10L20 0v5",
+            "M1 1C2 0 3 0 4 1C5 2 6 2 7 1": "m1 1c1-1 2-1 3 0s2 1 3 0",
+            "M.5 .25L.75 .5": "m.5.25.25.25",
+            "M0 0H5V5H0ZM9 9H8V8Z": "m0 0h5v5H0zm9 9H8V8z",
+        }
+        for written, short in cases.items():
+            self.assertEqual(short_path_data(read_path(written), 2), short)
+
+    def test_gradients_that_look_alike_are_written_once(self):
+        ink = Gradient(stops=(Stop(0.0, "#FFFFFF"), Stop(1.0, "#000000")), boxed=False)
+        plates = [replace(plate(f"p{k}"), style=Style(fill=ink)) for k in range(3)]
+        text = svg(drawing(*plates), title="", writing=PLAIN)
+        self.assertEqual((text.count("<linearGradient"), text.count("url(#")), (1, 3))
+
+    def test_a_readable_one_has_layers_and_names(self):
+        named = [replace(plate(f"p{k}"), name=n) for k, n in enumerate(("Peg hole", "Peg hole"))]
+        text = svg(drawing(*named), title="", writing=replace(PLAIN, groups=True, named=set()))
+        ids = re.findall(r' id="([^"]+)"', text)
+        self.assertEqual(ids, ["layer-1", "peg-hole", "peg-hole-2"])

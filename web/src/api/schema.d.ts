@@ -3137,6 +3137,12 @@ export interface components {
              * @default true
              */
             uses?: boolean;
+            /**
+             * Names
+             * @description Of plain ones: layers, groups and items stay, under ids made of their names.
+             * @default false
+             */
+            names?: boolean;
         };
         /**
          * ExportIn

@@ -4,8 +4,9 @@ With `decimals` all numbers are rounded to so many; without, places on paths rea
 """
 
 from collections.abc import Iterable, Iterator, Sequence
-from dataclasses import replace
+from dataclasses import dataclass, field, replace
 
+from buildup.contours.anchors import Contour
 from buildup.contours.pathdata import path_data
 from buildup.drawing.numerals import DECIMALS, short
 from buildup.drawing.paint import (
@@ -17,6 +18,7 @@ from buildup.drawing.paint import (
     Stroke,
     hex_of,
 )
+from buildup.formats.svg.svgshortpath import short_path_data
 from buildup.forms.assembling import StyledPath
 from buildup.forms.seen import stroke_box
 from buildup.forms.strokes.dashing import fitted_dashes
@@ -30,6 +32,9 @@ from buildup.forms.strokes.filters import (
 from buildup.forms.strokes.pens import placing_of
 from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import Affine
+
+FIRST = ('stroke-width="1"', 'stroke-linecap="butt"', 'stroke-linejoin="miter"')
+"""What holds of strokes that do not say it (SVG 2, 13.5)."""
 
 
 def showing(finish: Finish) -> str:
@@ -81,35 +86,91 @@ def effects_seen(effects: Sequence[Effect], box: Box, by: Affine) -> tuple[list[
     return seen, reach_of(seen, Box.around(by(corner) for corner in box.corners))
 
 
-def form_lines(form: StyledPath, name: str, decimals: int | None = None) -> Iterator[str]:
+@dataclass(slots=True)
+class Inks:
+    """The gradients of a document while it is written.
+
+    Args:
+        shared: one that looks like another is written once.
+
+    """
+
+    shared: bool = False
+    _known: dict[tuple[str, ...], str] = field(default_factory=dict)
+
+    def defined(
+        self, paint: Paint | None, name: str, decimals: int | None
+    ) -> tuple[str, Iterable[str]]:
+        """How an attribute names a paint, and the lines that it needs.
+
+        Args:
+            paint: a colour, a gradient that is laid on the sheet, or nothing.
+            name: the id of a gradient that is new.
+            decimals: of its place.
+
+        """
+        if paint is None:
+            return "none", ()
+        if not isinstance(paint, Gradient):
+            return hex_of(paint) if decimals is None else short_hex(hex_of(paint)), ()
+        key = tuple(_gradient(paint, decimals))
+        known = self._known.setdefault(key, name) if self.shared else name
+        if known != name:
+            return f"url(#{known})", ()
+        return f"url(#{name})", (key[0].replace(" ", f' id="{name}" ', 1), *key[1:])
+
+
+def short_hex(colour: str) -> str:
+    """A colour in as few digits as name it.
+
+    >>> short_hex("#AABBCC"), short_hex("#AABBCD")
+    ('#ABC', '#AABBCD')
+    """
+    plain = len(colour) == 7 and colour[1::2] == colour[2::2]
+    return f"#{colour[1::2]}" if plain else colour
+
+
+def form_lines(
+    form: StyledPath, name: str, decimals: int | None = None, inks: Inks | None = None
+) -> Iterator[str]:
     """A form: its gradients, its fill and its strokes, back to front; one path where that will do.
 
     Args:
         form: what.
         name: what ids begin with.
         decimals: of all its numbers.
+        inks: the gradients of the document it is written in.
 
     """
+    inks = inks or Inks()
     style = form.style
     strokes = style.shown
-    data = f'd="{path_data(form.contours, decimals=decimals)}"'
+    data = _data(form.contours, decimals)
     even = ' fill-rule="evenodd"' if form.rule == "evenodd" else ""
     fill = 'fill="none"'
     if style.fill is not None:
-        yield from _gradient(style.fill, f"{name}-fill", decimals)
+        ink, lines = inks.defined(style.fill, f"{name}-fill", decimals)
+        yield from lines
         faint = f' fill-opacity="{short(style.fill_opacity)}"' if style.fill_opacity < 1.0 else ""
-        ink = _paint(style.fill, f"{name}-fill")
         fill = f'fill="{ink}"{faint}{even}'
     if len(strokes) == 1 and _is_plain(form, strokes[0]):
-        ink = f"{name}-ink0"
-        yield from _gradient(strokes[0].paint, ink, decimals)
+        ink, lines = inks.defined(strokes[0].paint, f"{name}-ink0", decimals)
+        yield from lines
         yield f"<path {data} {fill}{_stroke(strokes[0], ink, decimals)}/>"
         return
     if style.fill is not None or not strokes:
         yield f"<path {data} {fill}/>"
     for number, stroke in enumerate(strokes):
-        yield from _gradient(stroke.paint, f"{name}-ink{number}", decimals)
-        yield from _stroke_lines(form, stroke, (name, number), decimals)
+        ink, lines = inks.defined(stroke.paint, f"{name}-ink{number}", decimals)
+        yield from lines
+        yield from _stroke_lines(form, stroke, (ink, f"{name}-{number}"), decimals)
+
+
+def _data(contours: Sequence[Contour], decimals: int | None) -> str:
+    """The attribute of path data."""
+    if decimals is None:
+        return f'd="{path_data(contours)}"'
+    return f'd="{short_path_data(contours, decimals)}"'
 
 
 def _is_plain(form: StyledPath, stroke: Stroke) -> bool:
@@ -120,16 +181,15 @@ def _is_plain(form: StyledPath, stroke: Stroke) -> bool:
 
 
 def _stroke_lines(
-    form: StyledPath, stroke: Stroke, called: tuple[str, int], decimals: int | None
+    form: StyledPath, stroke: Stroke, called: tuple[str, str], decimals: int | None
 ) -> Iterator[str]:
     """A stroke as a path of its own, cut at the form where it lies on one side."""
-    name, number = called
-    ink, side = f"{name}-ink{number}", f"{name}-{number}"
-    data = f'd="{path_data(form.contours, decimals=decimals)}"'
+    ink, side = called
+    data = _data(form.contours, decimals)
     even = ' fill-rule="evenodd"' if form.rule == "evenodd" else ""
     placing = placing_of(form.contours, stroke)
     fitted = fitted_dashes(form.contours, stroke)
-    drawn = data if fitted is None else f'd="{path_data(fitted, decimals=decimals)}"'
+    drawn = data if fitted is None else _data(fitted, decimals)
     dashes = stroke.dashes if fitted is None else ()
     pen = replace(
         stroke, width=stroke.width * (1.0 if placing == "centred" else 2.0), dashes=dashes
@@ -157,17 +217,8 @@ def _numbers(values: Iterable[float], decimals: int | None) -> list[str]:
     return [short(v, DECIMALS if decimals is None else decimals) for v in values]
 
 
-def _paint(paint: Paint | None, name: str) -> str:
-    """What a paint is called: a colour, or the gradient of a name."""
-    if paint is None:
-        return "none"
-    return f"url(#{name})" if isinstance(paint, Gradient) else hex_of(paint)
-
-
-def _gradient(paint: Paint | None, name: str, decimals: int | None) -> Iterator[str]:
-    """A gradient that is laid on the sheet, under a name."""
-    if not isinstance(paint, Gradient):
-        return
+def _gradient(paint: Gradient, decimals: int | None) -> Iterator[str]:
+    """A gradient that is laid on the sheet, without a name."""
     by = paint.place
     six = (
         by.across.real,
@@ -186,7 +237,7 @@ def _gradient(paint: Paint | None, name: str, decimals: int | None) -> Iterator[
     # its vectors may be long or short by themselves, so they keep as many decimals as they need
     values = " ".join((*map(short, six[:4]), *_numbers(six[4:], decimals)))
     yield (
-        f'<{element} id="{name}" gradientUnits="userSpaceOnUse" {where} '
+        f'<{element} gradientUnits="userSpaceOnUse" {where} '
         f'gradientTransform="matrix({values})"{spread}>'
     )
     for stop in paint.stops:
@@ -199,11 +250,13 @@ def _stroke(stroke: Stroke, ink: str, decimals: int | None) -> str:
     """The attributes of a stroke."""
     (width,) = _numbers((stroke.width,), decimals)
     paint = [
-        f'stroke="{_paint(stroke.paint, ink)}"',
+        f'stroke="{ink}"',
         f'stroke-width="{width}"',
         f'stroke-linecap="{stroke.cap}"',
         f'stroke-linejoin="{stroke.join}"',
     ]
+    if decimals is not None:
+        paint = [attribute for attribute in paint if attribute not in FIRST]
     if stroke.opacity < 1.0:
         paint.append(f'stroke-opacity="{short(stroke.opacity)}"')
     if stroke.join == "miter" and stroke.miter_limit != MITER_LIMIT:

@@ -1,7 +1,7 @@
 """A drawing as an SVG document (W3C SVG 1.1 and 2)."""
 
 from collections.abc import Iterable, Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from xml.sax.saxutils import escape, quoteattr
 
 from buildup.drawing.checks import NO_TEXT
@@ -11,7 +11,8 @@ from buildup.drawing.paint import PLAIN
 from buildup.drawing.tree import ROOT
 from buildup.drawing.units import unit_of
 from buildup.formats.scene import Node, Part, Piece, scene
-from buildup.formats.svg.svgpaint import effect_lines, form_lines, showing
+from buildup.formats.svg.svgpaint import Inks, effect_lines, form_lines, showing
+from buildup.formats.svg.symbolids import symbol_id
 from buildup.forms.seen import shown_box
 from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import Affine
@@ -22,10 +23,12 @@ class Writing:
     """How a document is written.
 
     Args:
+        named: the ids so far, which parts get after their names; None: they get none.
         decimals: of all numbers; None: places on paths read back the same.
         labels: parts say their names.
         groups: also those that show nothing as a whole are written.
         uses: symmetries are written once and used again, where all their images look alike.
+        inks: the gradients that were written so far; one such for each document.
 
     """
 
@@ -33,6 +36,8 @@ class Writing:
     labels: bool = True
     groups: bool = True
     uses: bool = False
+    inks: Inks | None = None
+    named: set[str] | None = None
 
 
 WHOLLY = Writing()
@@ -75,6 +80,7 @@ def svg(
         lines.append(metadata)
     if ids is None and drawing.sheet.colour is not None:
         lines.append(f'<rect width="100%" height="100%" fill="{drawing.sheet.colour}"/>')
+    writing = replace(writing, inks=Inks(shared=writing.decimals is not None))
     lines += scene_lines(scene(drawing, tops), writing)
     return "\n".join([*lines, "</svg>", ""])
 
@@ -104,7 +110,7 @@ def scene_lines(nodes: Iterable[Node], writing: Writing) -> Iterator[str]:
     """A scene as lines of a document."""
     for node in nodes:
         if isinstance(node, Piece):
-            yield from form_lines(node.form, node.name, writing.decimals)
+            yield from form_lines(node.form, node.name, writing.decimals, writing.inks)
         else:
             yield from _part(node, writing)
 
@@ -168,6 +174,8 @@ def _whole(part: Part, writing: Writing) -> tuple[str, Iterable[str]]:
     label = ""
     if part.item is not None and writing.labels:
         label = f" aria-label={quoteattr(_sound_text(part.item.name))}"
+    if part.item is not None and writing.named is not None:
+        label = f' id="{symbol_id(part.item.name, writing.named)}"{label}'
     marks = showing(part.finish)
     if part.area is None or part.finish == PLAIN:
         return marks + label, ()

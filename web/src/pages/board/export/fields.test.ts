@@ -10,7 +10,7 @@ test("fields show where they have an effect", () => {
       .filter((f) => f.when?.({ kind: "svg", complete } as FormatSettings) ?? true)
       .map((f) => f.at);
   expect(shown(true)).toEqual(["complete"]);
-  expect(shown(false)).toEqual(["complete", "decimals", "uses"]);
+  expect(shown(false)).toEqual(["complete", "decimals", "uses", "names"]);
 });
 
 test("typed sizes are read whatever stands between them", () => {

@@ -50,6 +50,12 @@ export const FORMATS: readonly Format[] = [
         as: "check",
         when: has("complete", false),
       },
+      {
+        at: "names",
+        label: "Names as ids, layers as groups",
+        as: "check",
+        when: has("complete", false),
+      },
     ],
   },
   {

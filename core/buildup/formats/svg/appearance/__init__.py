@@ -1,0 +1,1 @@
+"""How what an SVG document draws looks: what it is cut at, painted with, marked with."""
