@@ -267,6 +267,7 @@ REFUSALS: Mapping[str, str] = {
     "too_large": "One copy is {width:.1f} × {height:.1f} mm and does not fit within the sheet's margin. Nothing was cut; use a larger sheet, or scale it down.",
     "too_long": "Up to {most} segments can be made fair at once. Nothing was changed; simplify first, or select part of the path.",
     "too_many": "That is too much for one edit. Nothing was changed.",
+    "too_many.css": "That is more than {most} items. Nothing was copied; select fewer of them.",
     "too_many.copies": "That would make {count:,} items; one edit makes up to {most:,}. Nothing was changed; make fewer copies, or select fewer items.",
     "too_many.on_sheet": "A sheet has up to {most} {what}, each with an id of its own. Nothing was changed.",
     "too_many.regions": "That would make {count:,} items; a partition makes up to {most:,}. Nothing was changed; select fewer items.",

@@ -23,6 +23,7 @@ from buildup.edits.change import Change, Delta, inverse, updated
 from buildup.edits.command import Command
 from buildup.errors import Refusal
 from buildup.formats.colourfacts import colour_facts
+from buildup.formats.csssnippets import css_snippets
 from buildup.formats.palettes import harmonies, read_palette, written_palette
 from buildup.formats.svg.clipsvg import clip_svg
 from buildup.formats.svg.svgread import read_svg
@@ -124,6 +125,7 @@ class Session:
             ),
             "troubles": lambda q: trouble_spots(self._shown, q["items"], read(Limits, q["limits"])),
             "copy": lambda q: clip_svg(self._shown, q["items"]),
+            "css": lambda q: css_snippets(self._shown, q["items"]),
             "copied": lambda q: read_svg(q["text"]),
             "near": lambda q: host.near(self._shown, q["item"], check_point(q["at"])),
             "colour": lambda q: colour_facts(q["text"], q["against"]),

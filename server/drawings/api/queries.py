@@ -2,6 +2,7 @@
 
 from buildup import host
 from buildup.drawing.checks import check_point
+from buildup.formats.csssnippets import css_snippets
 from buildup.formats.palettes import (
     written_palette,
 )
@@ -185,6 +186,14 @@ def copy_items(request: HttpRequest, drawing: int, body: ItemsIn) -> Copied:
     value = value_now(request, drawing)[1]
     with reporting_to(InteractiveBudget(MOST_ON_SERVER)):
         return Copied(text=clip_svg(value, body.items))
+
+
+@router.post("/drawings/{drawing}/queries/css", response=Copied)
+def write_css(request: HttpRequest, drawing: int, body: ItemsIn) -> Copied:
+    """Items as style sheet rules."""
+    value = value_now(request, drawing)[1]
+    with reporting_to(InteractiveBudget(MOST_ON_SERVER)):
+        return Copied(text=css_snippets(value, body.items))
 
 
 @router.post("/drawings/{drawing}/queries/colour-at-point", response=Sample | None)

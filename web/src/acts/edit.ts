@@ -48,6 +48,12 @@ export const EDIT = acts("Edit", {
     lacks: anItem,
     run: (c) => void c.clipboard.copy(),
   },
+  copy_css: {
+    label: "Copy as CSS",
+    words: "clip-path mask gradient path style sheet web",
+    lacks: anItem,
+    run: (c) => void c.clipboard.copyCss(),
+  },
   paste: {
     label: "Paste here",
     words: "paste clipboard insert",

@@ -83,6 +83,8 @@ export interface Core {
   formula(text: string, unit: string, field: FieldKind): Promise<number>;
   /** Items as an SVG for the clipboard, which holds the items as well. */
   copy(items: string[]): Promise<string>;
+  /** Items as style sheet rules. */
+  css(items: string[]): Promise<string>;
   /** What was on the clipboard, as it can be pasted. */
   copied(text: string): Promise<Reading>;
   /** The anchor of an outline that is nearest to a place, within reach (sheet units). */

@@ -89,6 +89,7 @@ export const core: Core = {
   formulaWords: () => here((c) => c.formulaWords()),
   formula: (text, unit, field) => here((c) => c.formula(text, unit, field)),
   copy: (items) => here((c) => c.copy(items)),
+  css: (items) => here((c) => c.css(items)),
   copied: (text) => either(browser.ready, (c) => c.copied(text)),
   near: (item, at) => here((c) => c.near(item, at)),
   sample: (at, reach) => here((c) => c.sample(at, reach)),

@@ -60,6 +60,8 @@ export const serverCore = (drawing: () => number): Core => ({
     ).value,
   copy: async (items) =>
     (await post<{ text: string }>(`/drawings/${drawing()}/queries/clipboard`, { items })).text,
+  css: async (items) =>
+    (await post<{ text: string }>(`/drawings/${drawing()}/queries/css`, { items })).text,
   copied: (text) => post<Reading>("/queries/clipboard", { text }),
   near: (item, at) =>
     post<[AnchorRef, AnchorRef]>(`/drawings/${drawing()}/queries/nearest-segment`, { item, at }),

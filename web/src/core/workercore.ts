@@ -185,6 +185,7 @@ export class WorkerCore implements Core {
   formula = (text: string, unit: string, field: FieldKind): Promise<number> =>
     this.ask("formula", { text, unit, field });
   copy = (items: string[]): Promise<string> => this.ask("copy", { items });
+  css = (items: string[]): Promise<string> => this.ask("css", { items });
   copied = (text: string): Promise<Reading> => this.ask("copied", { text });
   near = (item: string, at: Point): Promise<[AnchorRef, AnchorRef]> =>
     this.ask("near", { item, at });

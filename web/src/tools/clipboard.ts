@@ -72,6 +72,18 @@ export const useClipboard = defineDrawingStore("clipboard", () => {
     return done === true;
   }
 
+  /** Copy what is selected as style sheet rules: a clip path, a mask, what it is filled with. */
+  async function copyCss(): Promise<void> {
+    const text = await told(() => core.css(selection.selected));
+    if (text === null) return;
+    try {
+      await navigator.clipboard.writeText(text);
+      notices.tell("The CSS was copied: a clip path, a mask and the fill of each item.");
+    } catch {
+      notices.tell("The browser blocks the clipboard. Nothing was copied.");
+    }
+  }
+
   /** Remove what is selected once it is safe on the clipboard. */
   async function cut(): Promise<void> {
     const items = selection.selected;
@@ -131,5 +143,5 @@ export const useClipboard = defineDrawingStore("clipboard", () => {
     await paste(text, inPlace);
   }
 
-  return { copy, cut, paste, pasteAsked, takeIn };
+  return { copy, copyCss, cut, paste, pasteAsked, takeIn };
 });

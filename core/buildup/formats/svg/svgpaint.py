@@ -242,7 +242,8 @@ def _gradient(paint: Gradient, decimals: int | None) -> Iterator[str]:
     )
     for stop in paint.stops:
         faint = f' stop-opacity="{short(stop.opacity)}"' if stop.opacity < 1.0 else ""
-        yield f'<stop offset="{short(stop.at)}" stop-color="{hex_of(stop.colour)}"{faint}/>'
+        colour = hex_of(stop.colour) if decimals is None else short_hex(hex_of(stop.colour))
+        yield f'<stop offset="{short(stop.at)}" stop-color="{colour}"{faint}/>'
     yield f"</{element}>"
 
 
