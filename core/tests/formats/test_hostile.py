@@ -10,7 +10,7 @@ from unittest.mock import patch
 from buildup.contours.pathreader import numbers, read_path
 from buildup.errors import Refusal
 from buildup.formats.palettes import read_palette
-from buildup.formats.svg import svgdocument, svgwork
+from buildup.formats.svg import svgdocument, svgdraw, svgwork
 from buildup.formats.svg.svgread import read_document, read_svg
 from buildup.formats.svg.svgvalues import read_transform
 from buildup.formats.svg.svgwork import FOR_A_CHARACTER, Work
@@ -157,3 +157,17 @@ class DeterminedTest(unittest.TestCase):
             for seed in ("1", "2", "3")
         }
         self.assertEqual(orders, {"['g0', 'g1', 'g2', 'g3']\n"})
+
+
+class RepeatedTest(unittest.TestCase):
+    def test_markers_and_patterns_leave_room_for_the_drawing(self):
+        marker = '<marker id="k"><circle r="1"/><circle r="2"/></marker>'
+        line = f'<path d="M0 0{"h1v1" * 200}" marker-mid="url(#k)" stroke="red"/>'
+        tile = '<pattern id="p" width=".05" height=".05">' + '<circle r="1"/>' * 30 + "</pattern>"
+        plate = '<rect width="90" height="90" fill="url(#p)"/>'
+        with patch.object(svgdraw, "MOST_REPEATED", 500):
+            found = read_document(document(f"{marker}{line}{tile}{plate}"))
+        self.assertLess(len(found.clip.items), 520)
+        self.assertEqual(dict(found.left)["markers that come to too many items"], 1)
+        kinds = {n.kind for n in found.notes if n.changed}
+        self.assertIn("patterns that come to too many items (shown grey)", kinds)

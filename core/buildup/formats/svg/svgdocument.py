@@ -214,6 +214,8 @@ class Document:
         if any(cut.is_empty for cut in level.cuts):
             return
         finish = self._finish(declared, level)
+        if finish.effects and level.cuts:
+            self.change("effects of what is cut (they are not cut)")
         if element.name in ("g", "use", "svg") and element is not self.root:
             name = called_of(attributes, "Group")
             plain = element.name != "g" and finish == PLAIN and name == "Group"

@@ -25,8 +25,10 @@ from buildup.forms.contours import item_contours
 from buildup.forms.placement import ItemMap, grown_style, moved_item
 from buildup.geometry.transforms import shift
 
-MOST_MARKERS = 2_000
-"""Markers on one path."""
+MOST_REPEATED = 10_000
+"""Items that markers and patterns may come to in all; a drawing has room for twice as many."""
+CUT_TWICE = 5
+"""Items that one comes to which is cut at its cell and at a form."""
 Declared = Mapping[str, str]
 
 
@@ -42,6 +44,8 @@ class Drawer:
     walk: Walk
     _open: list[str] = field(default_factory=list)
     """The ids of the markers and patterns that are being drawn."""
+    _repeated: int = 0
+    """Items that markers and patterns came to so far."""
 
     def draw(
         self,
@@ -96,7 +100,6 @@ class Drawer:
             group = self.walk.made.group(made.name, finish, into=level.group)
             level = replace(level, group=group)
         if pattern is not None:
-            self.walk.change("patterns (now tiles)")
             self._tile(pattern, made, level)
         for piece in pieces:
             self._keep(piece, level)
@@ -151,13 +154,10 @@ class Drawer:
     def _mark(self, marked: Mapping[str, Element], made: AnyLeaf, level: Level) -> None:
         """Markers at the vertices of a form."""
         width = level.lengths.of(level.paint.get("stroke-width"), otherwise=1.0)
-        for number, vertex in enumerate(vertices(item_contours(made))):
+        for vertex in vertices(item_contours(made)):
             marker = marked.get(vertex.kind)
             if marker is None:
                 continue
-            if number > MOST_MARKERS:
-                self.walk.leave(f"markers after the {MOST_MARKERS:,}th of a path")
-                return
             _, attributes = self.walk.styles.of(marker)
             placed = placing(attributes, vertex, width, level.lengths)
             there = level.place.after(placed.place)
@@ -172,7 +172,17 @@ class Drawer:
             )
             cuts = level.cuts if placed.cut is None else (*level.cuts, box_cut(placed.cut, there))
             held = self._held(marker, inner)
+            if not self._has_room(len(held.items)):
+                self.walk.leave("markers that come to too many items")
+                return
             self.walk.made.graft(held, into=level.group, cuts=cuts)
+
+    def _has_room(self, items: int) -> bool:
+        """Whether so many items may be drawn once more, each of them cut; they are counted."""
+        if self._repeated + CUT_TWICE * items > MOST_REPEATED:
+            return False
+        self._repeated += CUT_TWICE * items
+        return True
 
     def _held(self, element: Element, inner: Level) -> Clip:
         self._open.append(element.attributes.get("id", ""))
@@ -210,6 +220,12 @@ class Drawer:
             uses=level.uses + 1,
         )
         clip = self._held(pattern.element, inner)
+        if not self._has_room(tiles.count * len(clip.items)):
+            self.walk.change("patterns that come to too many items (shown grey)")
+            grey = moved_item(_bounding(made), ItemMap(level.place))
+            self.walk.made.keep(grey, made.name, into=level.group, cuts=level.cuts)
+            return
+        self.walk.change("patterns (now tiles)")
         form = moved_item(_bounding(made), ItemMap(level.place))
         whole = cut_of(Clip((form,), ((form.id, ""),)))
         group = self.walk.made.group("Pattern", PLAIN, into=level.group)

@@ -96,7 +96,7 @@ class MadeItems:
         check_in_range(item)
         if isinstance(item, Assembly):
             return self._inside(item, name, into, cuts)
-        if any(c.misses(item) for c in cuts):
+        if not item.style.finish.effects and any(c.misses(item) for c in cuts):
             return ""
         cuts = [c for c in cuts if not c.holds(item)]
         strokes = item.style.shown
