@@ -34,6 +34,7 @@ MIMES = {
     "pdf": "application/pdf",
     "png": "image/png",
     "webp": "image/webp",
+    "avif": "image/avif",
     "dxf": "image/vnd.dxf",
     "plt": "application/vnd.hp-hpgl",
     "zip": "application/zip",

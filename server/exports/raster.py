@@ -1,4 +1,4 @@
-"""Pictures in pixels, by resvg: PNG and WebP, once, twice and thrice as large."""
+"""Pictures in pixels, by resvg: PNG, WebP and AVIF, once, twice and thrice as large."""
 
 import io
 
@@ -17,6 +17,8 @@ INCH = 96.0
 WHITE = "#ffffff"
 QUICK = 4
 """Compression of PNGs: a tenth larger than the most, and written in a third of the time."""
+FINE = 85
+"""Quality of AVIF, of 100: no step of a gradient shows."""
 _at_work = ExclusiveSlot(
     patience=30.0,
     told="busy.export",
@@ -35,8 +37,10 @@ def pictures(job: Job, settings: PictureOut) -> Parcel:
         dots = settings.dpi * times if settings.by == "dpi" else INCH * size[0] / job.box.width
         if settings.form == "png":
             picture.save(stream, "PNG", dpi=(dots, dots), compress_level=QUICK)
-        else:
+        elif settings.form == "webp":
             picture.save(stream, "WEBP", lossless=True, quality=80)
+        else:
+            picture.save(stream, "AVIF", quality=FINE)
         more = "" if times == 1 else f"@{times}x"
         files.append(File(file_name(job.name, settings.form, more=more), stream.getvalue()))
     return Parcel(tuple(files))

@@ -86,8 +86,8 @@ class PictureOut(FormatSettings):
     suffix: ClassVar[str] = "png"
     mime: ClassVar[str] = "image/png"
     kind: Literal["picture"] = "picture"
-    form: Literal["png", "webp"] = "png"
-    """PNG, or WebP without loss."""
+    form: Literal["png", "webp", "avif"] = "png"
+    """PNG, WebP without loss, or AVIF, which is smaller and not quite the same."""
     by: Literal["dpi", "width", "height"] = "dpi"
     """What says how large it is."""
     dpi: int = 300
@@ -151,12 +151,17 @@ class IconsOut(FormatSettings):
     """An ICO of 16, 32 and 48 pixels as well."""
     sprite: bool = True
     """An SVG as well in which each layer, or each selected item, is a symbol."""
+    font: bool = False
+    """A font as well of which each layer, or each selected item, is a glyph: TTF and WOFF2, with a
+    style sheet and a page that shows them."""
+    pages: bool = False
+    """What a web site asks for as well: an SVG icon, one for home screens, a manifest."""
 
     def __post_init__(self) -> None:
         sound = all(1 <= s <= LARGEST_ICON for s in self.sizes)
         _check(sound, "icon", "sizes")
         _check(len(self.sizes) <= MOST_SIZES, "sizes", "sizes")
-        some = bool(self.sizes) or self.favicon or self.sprite
+        some = bool(self.sizes) or self.favicon or self.sprite or self.font or self.pages
         _check(some, "empty", "sizes")
 
 

@@ -67,7 +67,7 @@ class RefusingTest(unittest.TestCase):
         same = {"first": ["spot", 0, 0], "second": ["spot", 0, 1], "twin": "t"}
         self.refused("same_place", spot, kind="make_twins", **same)
 
-    def test_ten_thousand_anchors_and_no_more(self):
+    def test_as_many_anchors_as_an_outline_may_have_and_no_more(self):
         many = drawing(path("many", *(complex(k % 200, k // 200) for k in range(MOST_ANCHORS))))
         self.refused("too_many_anchors", many, kind="insert_anchor", item="many", at=[0.4, 0])
         moved = done(many, kind="move_anchors", anchors=[["many", 0, 5000]], by=[3, 3])

@@ -2,6 +2,8 @@
 
 import io
 import json
+import math
+import re
 import zipfile
 from dataclasses import replace
 from unittest.mock import patch
@@ -30,6 +32,8 @@ from django.test import TransactionTestCase
 from drawings import store
 from drawings.models import Drawing
 from ezdxf import path
+from fontTools.pens.areaPen import AreaPen
+from fontTools.ttLib import TTFont
 from library.builtin.pieces import archtop
 from PIL import Image
 
@@ -234,6 +238,8 @@ class PictureTest(TransactionTestCase):
         self.assertEqual(corner(), (251, 247, 238, 255))
         self.assertEqual(corner(transparent=True)[3], 0)
         self.assertEqual(corner(form="webp"), (251, 247, 238, 255))
+        apart = np.subtract(corner(form="avif"), (251, 247, 238, 255))
+        self.assertLessEqual(abs(apart).max(), 2)
 
     def test_icons_favicon_and_sprite(self):
         files = {f.name: f.data for f in made(Job("Leaf", on_sheet(leaf())), IconsOut()).files}
@@ -244,6 +250,41 @@ class PictureTest(TransactionTestCase):
         self.assertEqual(favicon.info["sizes"], {(16, 16), (32, 32), (48, 48)})
         (symbol,) = ElementTree.fromstring(files["sprite.svg"])
         self.assertEqual((symbol.get("id"), symbol.get("viewBox")), ("layer-1", "0 0 400 300"))
+
+    def test_site_icons(self):
+        wanted = IconsOut(sizes=(), favicon=False, sprite=False, pages=True)
+        files = {f.name: f.data for f in made(Job("Leaf", on_sheet(leaf())), wanted).files}
+        manifest = json.loads(files["site.webmanifest"])
+        for icon in manifest["icons"]:
+            size = Image.open(io.BytesIO(files[icon["src"]])).size
+            self.assertEqual("{}x{}".format(*size), icon["sizes"])
+        touch = Image.open(io.BytesIO(files["apple-touch-icon.png"]))
+        self.assertEqual((touch.size, touch.mode), ((180, 180), "RGB"))
+        for name in re.findall('href="/([^"]+)"', files["head.html"].decode()):
+            self.assertIn(name, [*files, "favicon.ico"])
+
+    def test_an_icon_font_has_a_glyph_of_each_item(self):
+        # read by fontTools; areas are those of the forms on the sheet, strokes included
+        ringed = replace(
+            disc(), style=Style(fill=None, strokes=(Stroke(paint="#000000", width=8.0),))
+        )
+        value = on_sheet(leaf(), ringed)
+        wanted = IconsOut(sizes=(), favicon=False, sprite=False, font=True)
+        job = Job("Leaf icons", value, ("leaf", "disc"))
+        files = {f.name: f.data for f in made(job, wanted).files}
+        self.assertEqual({n.partition(".")[2] for n in files}, {"ttf", "woff2", "css", "html"})
+        scale = 2_048 / max(job.box.width, job.box.height)
+        ring = math.pi * (44.0**2 - 36.0**2)
+        for suffix in ("ttf", "woff2"):
+            font = TTFont(io.BytesIO(files[f"leaf-icons.{suffix}"]))
+            names = font.getBestCmap()
+            self.assertEqual(names, {0xE001: "leaf", 0xE002: "disc"})
+            pen = AreaPen()
+            font.getGlyphSet()["disc"].draw(pen)
+            self.assertAlmostEqual(abs(pen.value) / scale**2, ring, delta=0.005 * ring)
+        sheet = files["leaf-icons.css"].decode()
+        self.assertIn('.leaf-icons-disc::before { content: "\\e002"; }', sheet)
+        self.assertIn("leaf-icons-leaf", files["leaf-icons.html"].decode())
 
 
 class SendTest(TransactionTestCase):

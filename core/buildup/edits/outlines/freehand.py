@@ -3,7 +3,7 @@
 from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
-from buildup.contours.anchors import MOST_ANCHORS, HandStroke
+from buildup.contours.anchors import HandStroke
 from buildup.contours.handstrokes import fitted
 from buildup.drawing.itemtypes import Outline
 from buildup.drawing.model import Drawing
@@ -19,6 +19,8 @@ from buildup.forms.symmetry.seams import seams_around
 from buildup.geometry.angles import stepped
 from buildup.messages import message, refusal
 
+MOST_FITTED = 10_000
+"""Anchors of one stroke: of more no hand could make use."""
 WIDER = 4.0
 """By how much the tolerance of a stroke widens that is too rough for it."""
 
@@ -31,8 +33,8 @@ def _fitted(outline: Outline, stroke: HandStroke) -> Outline:
 
     """
     contour = fitted(stroke)
-    if len(contour.anchors) > MOST_ANCHORS:
-        raise refusal("too_many_anchors.stroke", most=MOST_ANCHORS)
+    if len(contour.anchors) > MOST_FITTED:
+        raise refusal("too_many_anchors.stroke", most=MOST_FITTED)
     return replace(outline, contours=(contour,), hand_stroke=stroke)
 
 

@@ -76,7 +76,7 @@ export const FORMATS: readonly Format[] = [
   },
   {
     kind: "picture",
-    label: "PNG, WebP",
+    label: "PNG, WebP, AVIF",
     serves: "as pixels",
     fields: [
       {
@@ -86,6 +86,7 @@ export const FORMATS: readonly Format[] = [
         options: [
           ["png", "PNG"],
           ["webp", "WebP, lossless"],
+          ["avif", "AVIF"],
         ],
       },
       {
@@ -164,6 +165,8 @@ export const FORMATS: readonly Format[] = [
       { at: "sizes", label: "Sizes", as: "list", suffix: "px" },
       { at: "favicon", label: "Favicon (ICO)", as: "check" },
       { at: "sprite", label: "Sprite (SVG symbols)", as: "check" },
+      { at: "font", label: "Icon font (TTF, WOFF2, CSS)", as: "check" },
+      { at: "pages", label: "Site icons and manifest", as: "check" },
     ],
   },
 ];
