@@ -3006,6 +3006,19 @@ export interface components {
              * @default true
              */
             sprite?: boolean;
+            /**
+             * Font
+             * @description A font as well of which each layer, or each selected item, is a glyph: TTF and WOFF2, with a
+             *     style sheet and a page that shows them.
+             * @default false
+             */
+            font?: boolean;
+            /**
+             * Pages
+             * @description What a web site asks for as well: an SVG icon, one for home screens, a manifest.
+             * @default false
+             */
+            pages?: boolean;
         };
         /**
          * PdfOut
@@ -3078,11 +3091,11 @@ export interface components {
             kind: "picture";
             /**
              * Form
-             * @description PNG, or WebP without loss.
+             * @description PNG, WebP without loss, or AVIF, which is smaller and not quite the same.
              * @default png
              * @enum {string}
              */
-            form?: "png" | "webp";
+            form?: "png" | "webp" | "avif";
             /**
              * By
              * @description What says how large it is.
@@ -11629,6 +11642,7 @@ export interface operations {
                     "application/pdf": string;
                     "application/vnd.hp-hpgl": string;
                     "application/zip": string;
+                    "image/avif": string;
                     "image/png": string;
                     "image/svg+xml": string;
                     "image/vnd.dxf": string;
