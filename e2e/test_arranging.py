@@ -393,7 +393,7 @@ class ClipboardTest(ArrangingTest):
         )
         self.page.mouse.move(*self.spot(200, 220))
         self.key("Control+v")
-        self.warn("Not imported: scripts")
+        expect(self.page.get_by_test_id("import-report")).to_contain_text("scripts")
         self.shows(6)
         new = self.new_ones()
         self.assertEqual([i.name for i in new], ["Circle", "Rect"])

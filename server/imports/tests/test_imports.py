@@ -214,7 +214,7 @@ class IncomingTest(TransactionTestCase):
             sent.files[0].data,
             content_type="application/octet-stream",
         )
-        self.assertIn("the other pages (1)", told.json()["said"])
+        self.assertIn("the other pages (1)", told.json()["more"])
 
     def test_pages_that_hold_no_path_or_are_broken_are_refused(self):
         shaded = replace(
