@@ -50,7 +50,7 @@ export const EDIT = acts("Edit", {
   },
   copy_css: {
     label: "Copy as CSS",
-    words: "clip-path mask gradient path style sheet web",
+    words: "clip path mask gradient style sheet web",
     lacks: anItem,
     run: (c) => void c.clipboard.copyCss(),
   },
