@@ -5,6 +5,7 @@ resvg is an independent renderer of SVG (W3C SVG 1.1 and 2, CSS Masking 1, Filte
 
 import io
 import unittest
+from unittest import mock
 
 import numpy as np
 import resvg_py
@@ -58,6 +59,11 @@ CLIPPED = {
     "fill, stroke and opacity": (
         f'<clipPath id="c">{DISC}</clipPath><rect x="0" y="30" width="70" height="90" '
         'fill="gold" stroke="navy" stroke-width="16" opacity=".6" clip-path="url(#c)"/>'
+    ),
+    "a gradient on a stroke that is cut": (
+        f'<clipPath id="c">{DISC}</clipPath><linearGradient id="a"><stop stop-color="red"/>'
+        '<stop offset="1" stop-color="blue"/></linearGradient><rect x="5" y="40" width="110" '
+        'height="40" fill="none" stroke="url(#a)" stroke-width="20" clip-path="url(#c)"/>'
     ),
     "two strokes of a use": (
         f'<clipPath id="c"><use href="#d"/></clipPath><defs><circle id="d" cx="60" cy="60" r="30"/>'
@@ -265,3 +271,14 @@ class LooksTest(unittest.TestCase):
         (shadow,) = group.finish.effects
         self.assertAlmostEqual(shadow.by, 8j)
         self.assertEqual((shadow.radius, shadow.colour), (2.0, "#000000"))
+
+    def test_a_cut_that_is_too_large_is_told_wherever_it_lies(self):
+        # in a pattern it is made aside; what shows nothing though it should is never silent
+        clip = f'<clipPath id="c">{DISC}</clipPath>'
+        plate = '<rect width="110" height="110" clip-path="url(#c)"/>'
+        tile = f'<pattern id="p" width="1" height="1">{plate}</pattern>'
+        filled = '<rect width="119" height="119" fill="url(#p)"/>'
+        for inside in (plate, f"{tile}{filled}"):
+            with mock.patch("buildup.forms.assembling.MOST_SEGMENTS", 3):
+                found = read_document(f"{HEAD}{clip}{inside}</svg>")
+            self.assertTrue([n for n in found.notes if "too large" in n.kind and n.items])

@@ -178,7 +178,7 @@ class Drawer:
             self.walk.made.graft(held, into=level.group, cuts=cuts)
 
     def _has_room(self, items: int) -> bool:
-        """Whether so many items may be drawn once more, each of them cut; they are counted."""
+        """Whether so many items may be repeated, each of them cut; they are counted."""
         if self._repeated + CUT_TWICE * items > MOST_REPEATED:
             return False
         self._repeated += CUT_TWICE * items

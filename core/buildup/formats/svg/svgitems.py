@@ -36,12 +36,10 @@ class MadeItems:
         self._items: dict[str, Item] = {}
         self._places: list[tuple[str, str]] = []
         self._anchors = 0
-        self.cut_up: list[str] = []
-        """The ids of the intersections that cut something."""
 
     def begin(self) -> None:
         """Leave all that was made; what was counted stays counted."""
-        self._items, self._places, self.cut_up = {}, [], []
+        self._items, self._places = {}, []
 
     def new_id(self) -> str:
         """An id for one more item.
@@ -99,10 +97,10 @@ class MadeItems:
         if not item.style.finish.effects and any(c.misses(item) for c in cuts):
             return ""
         cuts = [c for c in cuts if not c.holds(item)]
-        strokes = item.style.shown
-        if not cuts or not strokes:
+        if not cuts or not item.style.shown:
             return self._inside(item, name, into, cuts)
-        item, style = laid_item(item), item.style
+        item = laid_item(item)
+        style, strokes = item.style, item.style.shown
         if style.fill is not None or len(strokes) > 1:
             into = self.group(name, style.finish, into=into)
             style = replace(style, finish=PLAIN)
@@ -132,7 +130,6 @@ class MadeItems:
         self.enter(replace(item, id=kept, name=name), into)
         for group, cut in reversed(around):
             self._cut(group, cut)
-            self.cut_up.append(group)
         return kept
 
     def _cut(self, group: str, cut: Cut) -> None:
@@ -152,7 +149,7 @@ class MadeItems:
         by: Affine = HERE,
         plain: bool = False,
     ) -> None:
-        """Items that were made aside, once more.
+        """Puts copies of items that were made aside into a group.
 
         Args:
             clip: the items.
@@ -190,13 +187,11 @@ class MadeItems:
                 self.enter(replace(item, id=ids[item_id]), around)
 
     def spoilt(self) -> Iterator[str]:
-        """Why cuts show nothing though they should: they are more than is worked out."""
-        if not self.cut_up:
-            return
+        """The assemblies that show nothing though they should: they are more than is worked out."""
         drawing = self.clip().drawing()
-        for group in self.cut_up:
-            if group in drawing.items and assembly_form(drawing, group).trouble:
-                yield group
+        for item in drawing.items.values():
+            if isinstance(item, Assembly) and assembly_form(drawing, item.id).trouble:
+                yield item.id
 
     def count(self, contours: tuple[Contour, ...]) -> None:
         """Count the anchors of contours.
