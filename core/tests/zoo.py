@@ -25,6 +25,7 @@ from buildup.drawing.paint import (
     Feather,
     Finish,
     Gradient,
+    PictureFill,
     Shadow,
     Stop,
     Stroke,
@@ -37,7 +38,7 @@ from buildup.drawing.tree import ROOT, Tree
 from buildup.errors import Refusal
 from buildup.geometry.angles import direction
 from buildup.geometry.bezier import points_at
-from buildup.geometry.transforms import Affine, turn
+from buildup.geometry.transforms import Affine, shift, turn
 from hypothesis import strategies as st
 
 CUBICS = {
@@ -252,11 +253,21 @@ def words(item="words", *, by=-500 + 0j):
     return TextItem(id=item, name="Words", style=ink, lettering=said, place=position, radius=120.0)
 
 
+def photo(item="photo", by=900 - 300j):
+    """A picture in a turned rectangle that crops it."""
+    paint = PictureFill(
+        picture=1, width=40, height=30, place=Affine(80 + 0j, 60j, by - 40 - 30j), boxed=False
+    )
+    style = Style(fill=paint, fill_opacity=0.75, strokes=(Stroke(width=1.0),))
+    frame = Frame(60.0, 40.0, shift(by).after(turn(20.0, about=0j)))
+    return Shape(id=item, name="P", style=style, shape="rectangle", dials={}, frame=frame)
+
+
 def full():
     """A drawing with one item of each kind, in two layers, a group in a group among them."""
     lines = (wire(), wing(), sketch(), hexagon(), bracket(), seamed(), tight())
     parts = (disc(), disc("bite", by=730 + 400j), disc("held", by=-300 + 0j))
-    parts = (*parts, words(), disc("track", by=-500 + 400j))
+    parts = (*parts, words(), disc("track", by=-500 + 400j), photo())
     items = nested(leaf(), plate(), ring(), leaf("second", by=300 + 100j), *lines, *parts)
     guide = Guide(id="g", x=50, y=60, angle=90)
     wedge = ((0.2, 0.2), (0.2, 0.2), (0.8, 0.2), (0.8, 0.2), (0.8, 0.2), (0.8, 0.8))

@@ -7,6 +7,7 @@ from dataclasses import replace
 from buildup.drawing.tree import ROOT
 from buildup.formats.formatsettings import IconsOut
 from buildup.formats.scene import scene
+from buildup.formats.svg.svgpaint import Inks
 from buildup.formats.svg.svgwrite import Writing, scene_lines, svg, view_of
 from buildup.formats.svg.symbolids import symbol_id
 from buildup.geometry.progress import done
@@ -72,7 +73,12 @@ def site_icons(job: Job) -> list[File]:
 
     An icon for home screens has no transparent ground: it is laid on white.
     """
-    files = [File("favicon.svg", svg(job.drawing, title="", ids=job.ids, writing=SMALL).encode())]
+    files = [
+        File(
+            "favicon.svg",
+            svg(job.drawing, title="", ids=job.ids, writing=SMALL, pictures=job.addresses).encode(),
+        )
+    ]
     touch = Image.new("RGB", (TOUCH, TOUCH), WHITE)
     picture = square(job, TOUCH)
     touch.paste(picture, mask=picture)
@@ -100,8 +106,9 @@ def sprite(job: Job) -> str:
     tops = drawing.tree.children(ROOT) if job.ids is None else drawing.tree.tops(job.ids)
     taken: set[str] = set()
     lines = ['<svg xmlns="http://www.w3.org/2000/svg">']
+    writing = replace(SMALL, inks=Inks(pictures=job.addresses))
     for top in tops:
-        inside = list(scene_lines(scene(drawing, (top,)), SMALL))
+        inside = list(scene_lines(scene(drawing, (top,)), writing))
         if not inside:
             continue
         own = symbol_id(drawing.items[top].name, taken)

@@ -3,14 +3,15 @@
 import io
 import re
 import zipfile
-from collections.abc import Iterable, Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass, field, replace
 
 from buildup.drawing.model import Drawing
 from buildup.formats.scene import Node, Part, Piece, pieces, scene
 from buildup.forms.seen import shown_box
 from buildup.geometry.boxes import Box
 from common.messages import refusal
+from references.selectors import ShownPicture, addresses
 
 _NO_NAME = re.compile(r'[\x00-\x1f\x7f\\/:*?"<>|]+')
 LONGEST_FILE_NAME = 100
@@ -26,11 +27,18 @@ class Job:
         name: of the file, without its suffix.
         drawing: which.
         ids: of the items; None: the sheet.
+        pictures: those that it shows, by their numbers.
     """
 
     name: str
     drawing: Drawing
     ids: tuple[str, ...] | None = None
+    pictures: Mapping[int, ShownPicture] = field(default_factory=dict)
+
+    @property
+    def addresses(self) -> Mapping[int, str]:
+        """Where an SVG finds the pictures."""
+        return addresses(self.pictures)
 
     @property
     def box(self) -> Box:

@@ -11,6 +11,7 @@ from pikepdf import Array, Dictionary, Name
 
 from exports.parcels import File, Job, Parcel, file_name
 from exports.pdfink import Ink, number
+from exports.pdfpictures import Pictures
 
 POINT = 72.0 / 96.0
 """Points in a sheet unit."""
@@ -41,7 +42,7 @@ def _page(document: pikepdf.Pdf, job: Job, settings: PdfOut) -> list[str]:
     margin = bleed + (GAP + MARK if settings.marks else 0.0)
     width, height = box.width * POINT, box.height * POINT
     printed = box.grown(settings.bleed)
-    ink = Ink(document, printed, settings.dpi)
+    ink = Ink(document, printed, settings.dpi, Pictures(document, job.pictures))
     if job.ids is None and job.drawing.sheet.colour is not None:
         ink.ground(job.drawing.sheet.colour, printed)
     ink.nodes(job.scene)

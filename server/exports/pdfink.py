@@ -4,18 +4,18 @@ All is told in sheet units, y down, inside form objects that the page lays on it
 patterns of gradients need no map of their own but that of the gradient (ISO 32000-1, 8.7.3).
 """
 
-import zlib
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable
 
 import pikepdf
 from buildup.contours.anchors import Contour
 from buildup.drawing.numerals import short
-from buildup.drawing.paint import Gradient, Paint, Stroke, hex_of
+from buildup.drawing.paint import Gradient, Paint, PictureFill, Stroke, hex_of, one_colour
 from buildup.formats.formatsettings import MOST_PIXELS
 from buildup.formats.scene import Node, Part, Piece
-from buildup.formats.svg.svgpaint import cast_lines, effect_lines, effects_seen
-from buildup.formats.svg.svgwrite import WHOLLY, scene_lines
+from buildup.formats.svg.svgpaint import Inks, cast_lines, effect_lines, effects_seen
+from buildup.formats.svg.svgwrite import Writing, scene_lines
 from buildup.forms.assembling import StyledPath
+from buildup.forms.picturefit import is_whole
 from buildup.forms.seen import painted_box
 from buildup.forms.strokes.dashing import fitted_dashes
 from buildup.forms.strokes.filters import casts_only
@@ -23,10 +23,11 @@ from buildup.forms.strokes.pens import placing_of
 from buildup.forms.strokes.strokeforms import stroke_form
 from buildup.geometry.boxes import Box
 from buildup.geometry.tolerances import NO_LENGTH
+from buildup.geometry.transforms import Affine
 from pikepdf import Array, Dictionary, Name
-from PIL import Image
 
 from exports.pdfgradients import shading
+from exports.pdfpictures import Pictures, image
 from exports.raster import rendered
 
 CAPS = {"butt": 0, "round": 1, "square": 2}
@@ -69,11 +70,18 @@ def path_marks(contours: Iterable[Contour]) -> str:
 class Ink:
     """A form object of a document while it is painted."""
 
-    def __init__(self, document: pikepdf.Pdf, box: Box, dpi: int) -> None:
+    def __init__(
+        self,
+        document: pikepdf.Pdf,
+        box: Box,
+        dpi: int,
+        pictures: Pictures,
+    ) -> None:
         self.said: list[str] = []
         self._document = document
         self._box = box
         self._dpi = dpi
+        self._pictures = pictures
         self._marks: list[str] = []
         self._kept: dict[str, Dictionary] = {
             k: Dictionary() for k in ("ExtGState", "Pattern", "XObject")
@@ -133,7 +141,7 @@ class Ink:
         return f"{self._keep('ExtGState', attributes)} gs"
 
     def _group(self, part: Part) -> None:
-        inner = Ink(self._document, self._box, self._dpi)
+        inner = Ink(self._document, self._box, self._dpi, self._pictures)
         inner._whole(part)
         self.said += inner.said
         finish = part.finish
@@ -143,12 +151,31 @@ class Ink:
 
     def _form(self, form: StyledPath) -> None:
         style = form.style
-        if style.fill is not None:
+        if isinstance(style.fill, PictureFill):
+            self._filled(form, style.fill)
+        elif style.fill is not None:
             even = "*" if form.rule == "evenodd" else ""
             ink = self._ink(style.fill, style.fill_opacity, form, stroking=False)
             self._put(*ink, path_marks(form.contours), f"f{even}")
         for stroke in style.shown:
             self._stroke(form, stroke)
+
+    def _filled(self, form: StyledPath, paint: PictureFill) -> None:
+        """A picture that a form crops."""
+        picture = self._pictures.stream(paint.picture)
+        if picture is None:
+            return
+        opacity = form.style.fill_opacity
+        state = [self._state(ca=opacity)] if opacity < 1.0 else []
+        even = "*" if form.rule == "evenodd" else ""
+        by = paint.place.after(Affine(1 + 0j, -1j, 1j))  # a PDF's pictures have their foot at 0
+        six = (v for z in (by.across, by.down, by.origin) for v in (z.real, z.imag))
+        name = self._keep("XObject", picture)
+        position = " ".join(map(number, six))
+        crop = [path_marks(form.contours), f"W{even} n"]
+        if is_whole(form.contours, paint.place):
+            crop = []
+        self._put(*state, *crop, f"{position} cm {name} Do")
 
     def _stroke(self, form: StyledPath, stroke: Stroke) -> None:
         assert stroke.paint is not None  # noqa: S101
@@ -174,7 +201,7 @@ class Ink:
         if opacity < 1.0:
             marks.append(self._state(**{"CA" if stroking else "ca": opacity}))
         if not isinstance(paint, Gradient) or abs(paint.place.determinant) <= NO_LENGTH:
-            colour = paint.stops[-1].colour if isinstance(paint, Gradient) else paint
+            colour = paint.stops[-1].colour if isinstance(paint, Gradient) else one_colour(paint)
             return [*marks, f"{_rgb(hex_of(colour))} {'RG' if stroking else 'rg'}"]
         reach = painted_box(form.contours, form.style)
         pattern = self._keep("Pattern", _pattern(paint, reach, opacities=False))
@@ -212,9 +239,10 @@ class Ink:
         head = f'<svg xmlns="http://www.w3.org/2000/svg" width="{size[0]}" height="{size[1]}" '
         ratio = f'viewBox="{view}" preserveAspectRatio="none">'
         makes = cast_lines if below else effect_lines
+        writing = Writing(inks=Inks(pictures=self._pictures.addresses))
         lines = [*makes(effects, part.area, "fx", part.by), '<g filter="url(#fx)">']
-        text = "\n".join([head + ratio, *lines, *scene_lines(part.held, WHOLLY), "</g>", "</svg>"])
-        name = self._keep("XObject", _image(self._document, rendered(text)))
+        text = "\n".join([head + ratio, *lines, *scene_lines(part.held, writing), "</g>", "</svg>"])
+        name = self._keep("XObject", image(self._document, rendered(text)))
         position = (shown.width, 0.0, 0.0, -shown.height, shown.left, shown.bottom)
         self._put(f"{' '.join(map(number, position))} cm {name} Do")
         self.said.append(
@@ -231,25 +259,6 @@ def _pattern(paint: Gradient, reach: Box, *, opacities: bool) -> Dictionary:
         Matrix=Array([round(v, 8) for z in six for v in (z.real, z.imag)]),
         Shading=shading(paint, reach, opacities=opacities),
     )
-
-
-def _image(document: pikepdf.Pdf, picture: Image.Image) -> pikepdf.Stream:
-    """A picture with its opacity."""
-    whole = picture.convert("RGBA")
-    faint = whole.getchannel("A").tobytes()
-    mask = _pixels(document, whole.size, faint, Name.DeviceGray)
-    image = _pixels(document, whole.size, whole.convert("RGB").tobytes(), Name.DeviceRGB)
-    image.SMask = mask
-    return image
-
-
-def _pixels(document: pikepdf.Pdf, size: Sequence[int], data: bytes, space: Name) -> pikepdf.Stream:
-    stream = pikepdf.Stream(document, zlib.compress(data))
-    stream.Type, stream.Subtype = Name.XObject, Name.Image
-    stream.Width, stream.Height = size
-    stream.ColorSpace, stream.BitsPerComponent = space, 8
-    stream.Filter = Name.FlateDecode
-    return stream
 
 
 def _rgb(colour: str) -> str:

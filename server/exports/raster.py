@@ -95,7 +95,7 @@ def size_of(job: Job, settings: PictureOut, times: int) -> tuple[int, int]:
 def drawn(job: Job, size: tuple[int, int], *, transparent: bool) -> Image.Image:
     """What is sent, as large as asked for, with or without what lies behind it."""
     shown = job.without_ground() if transparent else job
-    text = svg(shown.drawing, title="", ids=shown.ids, pixels=size)
+    text = svg(shown.drawing, title="", ids=shown.ids, pixels=size, pictures=job.addresses)
     return rendered(text, ground=None if transparent else WHITE)
 
 

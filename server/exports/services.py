@@ -17,6 +17,7 @@ from django.db import transaction
 from drawings import store
 from drawings.selectors.lookup import found, locked
 from fonts.families import said
+from references.selectors import shown_pictures
 
 from exports.formats import kind_of, made
 from exports.parcels import File, Job, Parcel, file_name, zipped
@@ -59,16 +60,18 @@ def parcel_of(
             raise refusal("nothing_selected.export")
     pages = []
     if isinstance(settings, PdfOut):
-        pages = [Job(*_value(user_id, other)) for other in settings.drawings]
+        pages = [_job(user_id, *_value(user_id, other)) for other in settings.drawings]
     with reporting_to(ProgressReporter(user_id, work)):
         if settings.sets == "contact":
             sheet = contact_sheet(value, partial(_lettered, user_id))
-            return make(Job(f"{name} sets", sheet), replace(settings, what="sheet"), pages=())
+            return make(
+                _job(user_id, f"{name} sets", sheet), replace(settings, what="sheet"), pages=()
+            )
         if settings.sets == "each":
             each = in_each_set(value).items()
-            jobs = [Job(f"{name} {called}", one, ids) for called, one in each]
-            return Parcel.of(make(job, settings, pages=()) for job in jobs)
-        return make(Job(name, value, ids), settings, pages=pages)
+            jobs = [_job(user_id, f"{name} {called}", one, ids) for called, one in each]
+            return Parcel.of(make(one, settings, pages=()) for one in jobs)
+        return make(_job(user_id, name, value, ids), settings, pages=pages)
 
 
 def _lettered(user_id: int, text: str, size: float) -> Lettering | None:
@@ -95,6 +98,10 @@ def sent(
         return parcel.files[0]
     name, _ = _value(user_id, drawing_id)
     return File(file_name(name, "zip"), zipped(parcel.files))
+
+
+def _job(user_id: int, name: str, value: Value, ids: tuple[str, ...] | None = None) -> Job:
+    return Job(name, value, ids, shown_pictures(user_id, value.pictures))
 
 
 def _value(user_id: int, drawing_id: int) -> tuple[str, Value]:

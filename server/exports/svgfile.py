@@ -11,7 +11,14 @@ def svg_file(job: Job, settings: SvgOut) -> Parcel:
     """One file."""
     if settings.complete:
         live = live_metadata(job.drawing, job.ids)
-        text = svg(job.drawing, title=job.name, writing=WHOLLY, ids=job.ids, metadata=live)
+        text = svg(
+            job.drawing,
+            title=job.name,
+            writing=WHOLLY,
+            ids=job.ids,
+            metadata=live,
+            pictures=job.addresses,
+        )
     else:
         named: set[str] | None = set() if settings.names else None
         writing = Writing(
@@ -21,5 +28,5 @@ def svg_file(job: Job, settings: SvgOut) -> Parcel:
             uses=settings.uses,
             named=named,
         )
-        text = svg(job.drawing, title="", writing=writing, ids=job.ids)
+        text = svg(job.drawing, title="", writing=writing, ids=job.ids, pictures=job.addresses)
     return Parcel((File(file_name(job.name, "svg"), text.encode()),))

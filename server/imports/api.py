@@ -20,8 +20,7 @@ from ninja import Router
 from ninja.decorators import decorate_view
 
 from imports import schema
-from imports.files import read_file
-from imports.services import take_in
+from imports.services import items_of, take_in
 
 router = Router(tags=["imports"])
 
@@ -41,9 +40,12 @@ def import_drawings(
 
 
 @router.post("/queries/file-items", response=Reading, openapi_extra=file_in(), tags=["imports"])
-def read_file_items(request: HttpRequest, name: str) -> Reading:
-    """The items of a file, the request's body, as a clip that can be pasted."""
-    found = read_file(whose(request), name, request.body)
+def read_file_items(request: HttpRequest, name: str, drawing: int | None = None) -> Reading:
+    """The items of a file, the request's body, as a clip that can be pasted.
+
+    Pictures in it are kept for the drawing that is named.
+    """
+    found = items_of(whose(request), name=name, data=request.body, drawing_id=drawing)
     reading = reading_of(found)
     if len(reading.clip) > LONGEST_CLIP:
         raise refusal("too_much.board")

@@ -48,7 +48,9 @@ class Job:
 
 
 READERS: Mapping[str, Callable[[str, bytes, Say], Incoming]] = {
-    "svg": lambda _name, data, say: read_document(data.decode("utf-8-sig", "replace"), say),
+    "svg": lambda _name, data, say: read_document(
+        data.decode("utf-8-sig", "replace"), say, keeps_pictures=True
+    ),
     "dxf": lambda _name, data, _say: read_dxf(data),
     "pdf": lambda _name, data, _say: read_pdf(data),
     "font": lambda name, data, _say: read_font(name, data),
@@ -57,7 +59,7 @@ READERS: Mapping[str, Callable[[str, bytes, Say], Incoming]] = {
 
 
 def _file(data: bytes, arguments: Arguments, say: Say) -> Result:
-    return written(READERS[arguments["kind"]](arguments["name"], data, say)), b""
+    return written(READERS[arguments["kind"]](arguments["name"], data, say))
 
 
 def _svg(data: bytes, _told: Arguments, _say: Say) -> Result:

@@ -36,5 +36,5 @@ def read_file(user_id: int, name: str, data: bytes) -> Incoming:
     if kind is None:
         known = " or ".join(s.upper() for s in KINDS)
         raise refusal("unknown_file", name=name[:60], known=known)
-    told, _ = pool.run("file", data, say=partial(said, user_id), kind=kind, name=name[:200])
-    return arrived(told)
+    told, pictures = pool.run("file", data, say=partial(said, user_id), kind=kind, name=name[:200])
+    return arrived(told, pictures)

@@ -9,10 +9,12 @@ from buildup.drawing.model import Drawing as Value
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.sheetchecks import check_sheet
 from buildup.formats.importnotes import Notes, sentence, together
-from buildup.formats.incoming import Incoming
+from buildup.formats.incoming import Incoming, with_pictures
 from common.retries import in_transaction
 from drawings.models import Drawing
+from drawings.selectors.lookup import locked
 from drawings.services.lifecycle import written
+from drawings.services.pictures import keep_all
 
 from imports.files import read_file
 
@@ -44,10 +46,10 @@ def take_in(user_id: int, *, name: str, data: bytes) -> TakenIn:
     check_name(called)
     said = sentence(together(note for page in found.pages for note in page.notes))
     if not found.further:
-        rows = _written(user_id, [(called, value_of(found))])
+        rows = _written(user_id, [(called, found)])
         return TakenIn(rows, said, found.notes)
     pages = [
-        (f"{called[: LONGEST_NAME - 12]}, page {n}", value_of(page))
+        (f"{called[: LONGEST_NAME - 12]}, page {n}", page)
         for n, page in enumerate(found.pages, start=1)
     ]
     said = f"{len(pages)} drawings were created, one for each page. {said}".strip()
@@ -72,7 +74,38 @@ def _sheet(found: Incoming) -> Sheet:
 
 
 @in_transaction
-def _written(user_id: int, pages: Sequence[tuple[str, Value]]) -> list[Drawing]:
+def _written(user_id: int, pages: Sequence[tuple[str, Incoming]]) -> list[Drawing]:
     """All of them or none; the first is the newest, so that it comes first at home."""
-    make_room(user_id, drawings=len(pages))
-    return [written(user_id, name, value) for name, value in reversed(pages)][::-1]
+    size = sum(len(data) for _, page in pages for data in page.pictures.values())
+    make_room(user_id, drawings=len(pages), size=size)
+    return [_drawing(user_id, name, page) for name, page in reversed(pages)][::-1]
+
+
+def _drawing(user_id: int, name: str, page: Incoming) -> Drawing:
+    kept = keep_all(user_id, page.pictures)
+    return written(user_id, name, value_of(with_pictures(page, kept)))
+
+
+def items_of(user_id: int, *, name: str, data: bytes, drawing_id: int | None) -> Incoming:
+    """The items of a file on their way into a drawing, which keeps their pictures.
+
+    Args:
+        user_id: who brings it.
+        name: of the file.
+        data: its bytes.
+        drawing_id: into which drawing; None: its pictures show grey.
+
+    Raises:
+        Refusal: as `read_file`; `unknown_drawing`; as `make_room`.
+    """
+    found = read_file(user_id, name, data)
+    if not found.pictures or drawing_id is None:
+        return with_pictures(found, {})
+    return _with_kept(user_id, drawing_id, found)
+
+
+@in_transaction
+def _with_kept(user_id: int, drawing_id: int, found: Incoming) -> Incoming:
+    row = locked(user_id, drawing_id)
+    make_room(user_id, size=sum(map(len, found.pictures.values())))
+    return with_pictures(found, keep_all(user_id, found.pictures, used_by=row))

@@ -22,6 +22,7 @@ from django.http import HttpRequest, HttpResponse
 from django.utils.http import content_disposition_header
 from ninja import Router, Schema
 from ninja.decorators import decorate_view
+from references.selectors import addresses, shown_pictures
 
 from library.libraryoutline import LibraryOutline
 from library.models import ShelfEntry
@@ -276,9 +277,13 @@ def list_variations(request: HttpRequest, entry: int) -> list[dict[str, Any]]:
 def get_outline_picture(request: HttpRequest, entry: int) -> HttpResponse:
     """An outline as a picture; whoever asks names the state to keep it by."""
     row = acts.entry_of(whose(request), entry)
-    made = picture_of_clip(read_clip(row.clip)) if row.clip else ""
+    made = ""
+    if row.clip:
+        clip = read_clip(row.clip)
+        pictures = shown_pictures(row.owner_id, clip.drawing().pictures)
+        made = picture_of_clip(clip, addresses(pictures))
     shown = unchanging(request, made, kind="image/svg+xml", tag=f'"{row.key}-{row.state}"')
-    shown.headers["Content-Security-Policy"] = "sandbox; default-src 'none'"
+    shown.headers["Content-Security-Policy"] = "sandbox; default-src 'none'; img-src data:"
     return shown
 
 
@@ -292,7 +297,9 @@ def export_library(request: HttpRequest, tray: str | None = None) -> dict[str, A
 def export_symbols(request: HttpRequest, tray: str) -> HttpResponse:
     """The outlines of a tray as symbols of one SVG document."""
     rows = acts.in_tray(whose(request), tray)
-    text = tray_svg((r.name, read_clip(r.clip)) for r in rows if not r.shape)
+    clips = [(r.name, read_clip(r.clip)) for r in rows if not r.shape]
+    numbers = (n for _, clip in clips for n in clip.drawing().pictures)
+    text = tray_svg(clips, addresses(shown_pictures(whose(request), numbers)))
     data = content_disposition_header(as_attachment=True, filename=f"{tray or 'tray'}.svg")
     headers = {"Content-Disposition": data or "attachment"}
     return HttpResponse(text, content_type="image/svg+xml", headers=headers)

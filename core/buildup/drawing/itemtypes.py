@@ -10,7 +10,7 @@ from typing import Literal
 from buildup.contours.anchors import Contour, Corner, HandStroke
 from buildup.contours.follows import Follows
 from buildup.drawing.measures import Measure
-from buildup.drawing.paint import MITER_LIMIT, PLAIN, Finish, Join, Style
+from buildup.drawing.paint import MITER_LIMIT, PLAIN, Finish, Join, Style, pictures_in
 from buildup.drawing.text import Lettering
 from buildup.geometry.coordinates import Coordinates
 from buildup.geometry.transforms import Affine
@@ -308,6 +308,13 @@ Item = AnyLeaf | Layer | Group | Symmetry | Assembly | Linked
 def finish_of(item: Item) -> Finish:
     """The opacity, blend mode and effects of an item; of one that is painted, part of its style."""
     return item.style.finish if isinstance(item, Painted) else item.finish
+
+
+def pictures_of(item: Item) -> frozenset[int]:
+    """The numbers of the pictures that an item shows, without those of what it holds."""
+    if isinstance(item, Symmetry):
+        return pictures_in(item.second) if item.second is not None else frozenset()
+    return pictures_in(item.style) if isinstance(item, Painted) else frozenset()
 
 
 def with_finish(item: Item, finish: Finish) -> Item:

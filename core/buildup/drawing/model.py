@@ -9,6 +9,7 @@ from types import MappingProxyType
 from typing import TypeVar
 
 from buildup.contours.anchors import Contour
+from buildup.drawing.items import Items
 from buildup.drawing.itemtypes import (
     AnyLeaf,
     Assembly,
@@ -19,6 +20,7 @@ from buildup.drawing.itemtypes import (
     Outline,
     Painted,
     Shape,
+    pictures_of,
 )
 from buildup.drawing.memo import Memo
 from buildup.drawing.sheet import Sheet
@@ -88,6 +90,13 @@ class Drawing:
         if self.tree.is_leaf(item_id):
             return True
         return isinstance(self.items.get(item_id), Assembly)
+
+    @property
+    def pictures(self) -> frozenset[int]:
+        """The numbers of the pictures that its items show; items that hold none are not read."""
+        items = self.items
+        held = items.holding('"picture"') if isinstance(items, Items) else items.values()
+        return frozenset[int]().union(*map(pictures_of, held))
 
     def painted_item(self, item_id: str) -> Painted:
         """The item of an id that has a form and a style.

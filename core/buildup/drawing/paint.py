@@ -1,8 +1,9 @@
 """How items are painted: colours, gradients, strokes, and how much of it shows.
 
 Gradients run in coordinates of their own: a linear one from 0 to 1, a radial one from 0 to the
-circle of radius 1 about it. A map lays them on the sheet, so that any transform of an item is one
-of its gradients, too (as `gradientTransform` of W3C SVG 2, 14.2).
+circle of radius 1 about it; a picture from 0 to 1 along both sides. A map lays them on the sheet,
+so that any transform of an item is one of its paints, too (as `gradientTransform` of W3C SVG 2,
+14.2).
 """
 
 from collections.abc import Callable
@@ -10,9 +11,7 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from buildup.contours.follows import Follows
-from buildup.geometry.boxes import Box
 from buildup.geometry.coordinates import Coordinates
-from buildup.geometry.tolerances import NO_LENGTH
 from buildup.geometry.transforms import Affine
 
 Cap = Literal["butt", "round", "square"]
@@ -115,8 +114,40 @@ class Gradient:
     spread: CopiesPreview = "pad"
 
 
-Paint = Colour | Gradient
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PictureFill:
+    """A picture inside a form, which crops it; beyond the picture nothing shows.
+
+    Args:
+        picture: its number, by which its bytes are found.
+        width: pixels.
+        height: pixels.
+        place: where it is laid.
+        boxed: as that of a gradient.
+
+    """
+
+    kind: Literal["picture"] = "picture"
+    picture: int
+    width: int
+    height: int
+    place: Affine = Affine()
+    boxed: bool = True
+
+
+LaidPaint = Gradient | PictureFill
+"""Paint that a map lays on the sheet."""
+Paint = Colour | LaidPaint
 """What something is painted with."""
+PICTURE_COLOUR = "#808080"
+"""What stands for a picture where only a colour can."""
+
+
+def one_colour(paint: Paint) -> Colour:
+    """The colour that stands for a paint: of a gradient its first one, of a picture grey."""
+    if isinstance(paint, PictureFill):
+        return PICTURE_COLOUR
+    return paint.stops[0].colour if isinstance(paint, Gradient) else paint
 
 
 @dataclass(frozen=True, slots=True)
@@ -287,6 +318,8 @@ class Style:
         """The style with each of its colours changed, those of gradients and effects, too."""
 
         def paint(old: Paint) -> Paint:
+            if isinstance(old, PictureFill):
+                return old
             if not isinstance(old, Gradient):
                 return change(old)
             return replace(old, stops=tuple(replace(s, colour=change(s.colour)) for s in old.stops))
@@ -312,62 +345,11 @@ class Style:
         return tuple(p for p in found if p is not None)
 
 
-def has_gradient(style: Style) -> bool:
-    """Whether any of its paints is a gradient."""
-    return any(isinstance(p, Gradient) for p in style.paints)
+def is_laid(style: Style) -> bool:
+    """Whether any of its paints is laid by a map."""
+    return any(isinstance(p, LaidPaint) for p in style.paints)
 
 
-def map_of_box(box: Box) -> Affine:
-    """The map from parts of a box to the sheet; a flat box gets a side of the other's length.
-
-    >>> map_of_box(Box(10.0, 20.0, 30.0, 60.0))(0.5 + 0.5j)
-    (20+40j)
-    """
-    longer = max(box.width, box.height)
-    other = longer if longer > NO_LENGTH else 1.0
-    width, height = (side if side > NO_LENGTH else other for side in (box.width, box.height))
-    return Affine(width + 0j, height * 1j, complex(box.left, box.top))
-
-
-def laid(style: Style, box: Callable[[], Box]) -> Style:
-    """A style whose gradients are all told on the sheet; the box is asked for if it matters."""
-    if not any(isinstance(p, Gradient) and p.boxed for p in style.paints):
-        return style
-    by = map_of_box(box())
-
-    def change(paint: Paint) -> Paint:
-        if not isinstance(paint, Gradient) or not paint.boxed:
-            return paint
-        return replace(paint, place=by.after(paint.place), boxed=False)
-
-    return style.painted(change)
-
-
-def boxed(style: Style, box: Callable[[], Box]) -> Style:
-    """A style whose gradients are told in parts of the box of its form, so that others can have it.
-
-    >>> from buildup.geometry.boxes import Box
-    >>> own = Style(fill=Gradient(stops=(Stop(0.0, "#FFFFFF"), Stop(1.0, "#000000"))))
-    >>> there = laid(own, lambda: Box(0.0, 0.0, 8.0, 4.0))
-    >>> boxed(there, lambda: Box(0.0, 0.0, 8.0, 4.0)) == own
-    True
-    """
-    if not any(isinstance(p, Gradient) and not p.boxed for p in style.paints):
-        return style
-    back = map_of_box(box()).inverse()
-
-    def change(paint: Paint) -> Paint:
-        if not isinstance(paint, Gradient) or paint.boxed:
-            return paint
-        return replace(paint, place=back.after(paint.place), boxed=True)
-
-    return style.painted(change)
-
-
-def moved_style(style: Style, by: Affine) -> Style:
-    """A style whose gradients lie on the sheet, under a map."""
-
-    def change(paint: Paint) -> Paint:
-        return replace(paint, place=by.after(paint.place)) if isinstance(paint, Gradient) else paint
-
-    return style.painted(change) if has_gradient(style) else style
+def pictures_in(style: Style) -> frozenset[int]:
+    """The numbers of the pictures that it shows."""
+    return frozenset(p.picture for p in style.paints if isinstance(p, PictureFill))

@@ -20,6 +20,7 @@ from buildup.drawing.paint import (
     Finish,
     Gradient,
     Paint,
+    PictureFill,
     Shadow,
     Stroke,
     Style,
@@ -30,6 +31,8 @@ from buildup.geometry.strokes.dashes import check_dashes
 from buildup.geometry.tolerances import NO_LENGTH
 from buildup.messages import refusal
 
+MOST_SIDE = 100_000
+"""Pixels of a picture."""
 FARTHEST_FOCUS = 0.99
 """Parts of the radius: at the circle itself a radial gradient is undefined (SVG 2, 14.2.3)."""
 
@@ -38,8 +41,8 @@ def check_style(style: Style) -> None:
     """Refuses what cannot be painted.
 
     Raises:
-        Refusal: `bad_colour`, `bad_gradient`, `bad_opacity`, `bad_stroke`, `bad_dashes`,
-            `bad_effect`.
+        Refusal: `bad_colour`, `bad_gradient`, `bad_picture`, `bad_opacity`, `bad_stroke`,
+            `bad_dashes`, `bad_effect`.
 
     """
     check_paint(style.fill)
@@ -67,7 +70,10 @@ def check_opacity(*opacities: float) -> None:
 
 
 def check_paint(paint: Paint | None) -> None:
-    """Refuses a colour that is none, and a gradient that cannot be painted."""
+    """Refuses a colour that is none, and a gradient or a picture that cannot be painted."""
+    if isinstance(paint, PictureFill):
+        _check_picture(paint)
+        return
     if not isinstance(paint, Gradient):
         _check_colours(() if paint is None else (paint,))
         return
@@ -87,7 +93,16 @@ def check_paint(paint: Paint | None) -> None:
         raise refusal("bad_gradient.focus")
 
 
+def _check_picture(paint: PictureFill) -> None:
+    if paint.picture < 1 or not all(1 <= side <= MOST_SIDE for side in (paint.width, paint.height)):
+        raise refusal("bad_picture.unknown")
+    if abs(paint.place.across) <= NO_LENGTH or abs(paint.place.determinant) <= NO_LENGTH**2:
+        raise refusal("bad_picture.flat")
+
+
 def _check_stroke(stroke: Stroke) -> None:
+    if isinstance(stroke.paint, PictureFill):
+        raise refusal("bad_picture.stroke")
     check_paint(stroke.paint)
     check_opacity(stroke.opacity)
     if not 0.0 <= stroke.width <= WIDEST_STROKE:

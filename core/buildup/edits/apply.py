@@ -101,6 +101,7 @@ from buildup.edits.outlines.segmentedits import (
 )
 from buildup.edits.outlines.simplify import SimplifyOutlines
 from buildup.edits.paint.gradients import AddStop, DeleteStop, DragGradient, SetGradient
+from buildup.edits.paint.pictures import PlacePicture, SetPicture
 from buildup.edits.paint.styling import (
     AddStroke,
     DeleteStroke,
@@ -228,6 +229,8 @@ COMMANDS: tuple[type[Command], ...] = (
     SetBlend,
     SetEffects,
     SetGradient,
+    PlacePicture,
+    SetPicture,
     DragGradient,
     AddStop,
     DeleteStop,

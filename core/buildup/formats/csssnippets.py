@@ -13,7 +13,7 @@ from buildup.contours.extent import box_of
 from buildup.contours.moving import moved_contour
 from buildup.drawing.model import Drawing
 from buildup.drawing.numerals import short
-from buildup.drawing.paint import Gradient, Paint, Stop, hex_of
+from buildup.drawing.paint import Gradient, Paint, Stop, hex_of, one_colour
 from buildup.formats.scene import Piece, pieces, scene
 from buildup.formats.svg.svgpaint import short_hex
 from buildup.formats.svg.svgshortpath import short_path_data
@@ -86,7 +86,7 @@ def _background(shown: Sequence[Piece], box: Box) -> Iterable[str]:
 
 def _paint(paint: Paint, opacity: float, box: Box) -> str:
     if not isinstance(paint, Gradient):
-        return _colour(hex_of(paint), opacity)
+        return _colour(hex_of(one_colour(paint)), opacity)
     return _linear(paint, opacity, box) if paint.kind == "linear" else _radial(paint, opacity, box)
 
 

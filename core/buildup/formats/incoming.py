@@ -1,9 +1,12 @@
 """What was read of a file, whatever its format."""
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
 
 from buildup.drawing.clips import Clip, clip_of
+from buildup.drawing.itemtypes import Item, Painted, Symmetry
 from buildup.drawing.model import Drawing
+from buildup.drawing.paint import PICTURE_COLOUR, Paint, PictureFill
 from buildup.formats.importnotes import Notes, sentence
 
 
@@ -18,6 +21,7 @@ class Incoming:
         name: its title; empty for none.
         live: the very drawing that was sent out here, where it is one.
         notes: what was left out or changed.
+        pictures: the bytes of those that its items show, by their numbers.
         further: its pages after the first, each with a sheet of its own.
 
     """
@@ -28,6 +32,7 @@ class Incoming:
     name: str
     live: Drawing | None
     notes: Notes
+    pictures: Mapping[int, bytes] = field(default_factory=dict)
     further: tuple["Incoming", ...] = ()
 
     @property
@@ -44,6 +49,35 @@ class Incoming:
     def said(self) -> str:
         """What was left out or changed in a sentence or two; empty for nothing."""
         return sentence(self.notes)
+
+
+def with_pictures(found: Incoming, kept: Mapping[int, PictureFill]) -> Incoming:
+    """A file whose pictures are kept under other numbers.
+
+    Args:
+        found: its first page.
+        kept: the number and the size of each, by the number in the file; others show grey.
+
+    """
+
+    def paint(old: Paint) -> Paint:
+        if not isinstance(old, PictureFill):
+            return old
+        new = kept.get(old.picture)
+        if new is None:
+            return PICTURE_COLOUR
+        return replace(old, picture=new.picture, width=new.width, height=new.height)
+
+    def item(old: Item) -> Item:
+        if isinstance(old, Symmetry):
+            return old if old.second is None else replace(old, second=old.second.painted(paint))
+        return replace(old, style=old.style.painted(paint)) if isinstance(old, Painted) else old
+
+    clip = replace(found.clip, items=tuple(map(item, found.clip.items)))
+    live = found.live
+    if live is not None:
+        live = replace(live, items={k: item(v) for k, v in live.items.items()})
+    return replace(found, clip=clip, live=live)
 
 
 def whole_clip(drawing: Drawing) -> Clip:

@@ -10,8 +10,9 @@ from dataclasses import dataclass, replace
 from buildup.contours.anchors import Contour
 from buildup.contours.moving import moved_contour
 from buildup.drawing.itemtypes import Container, Item, Layer, Painted, Symmetry, finish_of
+from buildup.drawing.laying import moved_style
 from buildup.drawing.model import Drawing
-from buildup.drawing.paint import PLAIN, Finish, Style, moved_style
+from buildup.drawing.paint import PLAIN, Finish, Style
 from buildup.drawing.tree import ROOT
 from buildup.forms.assembling import StyledPath
 from buildup.forms.contours import form_of

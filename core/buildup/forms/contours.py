@@ -21,8 +21,9 @@ from buildup.drawing.itemtypes import (
     TextItem,
     TextOnPath,
 )
+from buildup.drawing.laying import boxed, laid, moved_style
 from buildup.drawing.model import Drawing
-from buildup.drawing.paint import Style, boxed, laid, moved_style
+from buildup.drawing.paint import Style
 from buildup.errors import Refusal
 from buildup.forms.assembling import Assembled, PartForm, StyledPath, assembled
 from buildup.forms.placement import shape_contours

@@ -23,7 +23,8 @@ from buildup.drawing.itemtypes import (
     TextItem,
     TextOnPath,
 )
-from buildup.drawing.paint import Effect, Finish, Shadow, Style, has_gradient, laid, moved_style
+from buildup.drawing.laying import laid, moved_style
+from buildup.drawing.paint import Effect, Finish, Shadow, Style, is_laid
 from buildup.drawing.text import Align, Lettering
 from buildup.forms.textlayout import word_contours
 from buildup.geometry.angles import (
@@ -131,7 +132,7 @@ def laid_item(item: T) -> T:
 
     An outline of which only the first anchor is drawn has none yet.
     """
-    if not isinstance(item, LeafItem) or not has_gradient(item.style):
+    if not isinstance(item, LeafItem) or not is_laid(item.style):
         return item
     box = _box(item)
     if max(box.width, box.height) <= NO_LENGTH:
@@ -150,7 +151,7 @@ def _box(item: LeafItem) -> Box:
 
 def _painted_along(item: AnyLeaf, moved: AnyLeaf, by: Affine) -> AnyLeaf:
     """An item that was moved, and its gradients with it."""
-    if not has_gradient(item.style):
+    if not is_laid(item.style):
         return moved
     return replace(moved, style=moved_style(laid(item.style, lambda: _box(item)), by))
 

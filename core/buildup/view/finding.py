@@ -8,7 +8,7 @@ from buildup.contours.anchors import Contour
 from buildup.drawing.codec import type_of
 from buildup.drawing.itemtypes import Container, Layer, Shape
 from buildup.drawing.model import Drawing
-from buildup.drawing.paint import Gradient, Paint, hex_of
+from buildup.drawing.paint import Gradient, Paint, PictureFill, hex_of
 from buildup.forms.assembling import StyledPath
 from buildup.forms.contours import box_under, form_of, moved_contours
 from buildup.forms.paintings import paintings_of
@@ -201,6 +201,8 @@ def _likeness(drawing: Drawing, item_id: str, by: Likeness) -> object:
 
 def _paint_likeness(paint: Paint) -> object:
     """A paint by its colours, wherever a gradient is laid."""
+    if isinstance(paint, PictureFill):
+        return paint.picture
     if not isinstance(paint, Gradient):
         return hex_of(paint).upper()
     return paint.kind, tuple((s.at, hex_of(s.colour).upper(), s.opacity) for s in paint.stops)

@@ -10,6 +10,7 @@ from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Effect, Gradient, GradientKind, Style, hex_of
 from buildup.forms.assembling import StyledPath
 from buildup.forms.contours import boxed_style, form_of, laid_style
+from buildup.forms.picturefit import PictureMark, picture_mark
 from buildup.forms.seen import painted_area, painted_box
 from buildup.forms.strokes.dashing import fitted_dashes
 from buildup.forms.strokes.filters import FilterStep, filter_steps, reach_of
@@ -103,6 +104,12 @@ def gradient_marks(drawing: Drawing, items: Sequence[Item]) -> Iterator[Gradient
     for stroke, paint in paints:
         if isinstance(paint, Gradient) and not paint.boxed:
             yield _gradient_mark(item.id, stroke, paint)
+
+
+def selected_picture(drawing: Drawing, items: Sequence[Item]) -> PictureMark | None:
+    """The picture in the item that is selected alone."""
+    item = items[0] if len(items) == 1 else None
+    return picture_mark(drawing, item.id) if isinstance(item, Painted) else None
 
 
 def starting_style(drawing: Drawing, items: Sequence[Item]) -> Style | None:

@@ -2,9 +2,9 @@
 
 from dataclasses import dataclass
 
-from buildup.drawing.gradientcolours import seen_at
+from buildup.drawing.colours import seen_at
 from buildup.drawing.model import Drawing
-from buildup.drawing.paint import Gradient, Paint, Style, hex_of
+from buildup.drawing.paint import Gradient, Paint, Style, hex_of, one_colour
 from buildup.forms.contours import HERE, boxed_style
 from buildup.forms.paintings import paintings_of
 from buildup.forms.symmetry.copies import images_of
@@ -53,4 +53,5 @@ def _found(
 
 
 def _colour(paint: Paint, at: complex) -> str:
-    return hex_of(seen_at(paint, at).colour if isinstance(paint, Gradient) else paint)
+    seen = seen_at(paint, at).colour if isinstance(paint, Gradient) else one_colour(paint)
+    return hex_of(seen)

@@ -11,6 +11,7 @@ from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Style
 from buildup.forms.contours import assembly_form
 from buildup.forms.frames import OrientedBox, standing_of
+from buildup.forms.picturefit import PictureMark
 from buildup.geometry.angles import normal_degrees, unit
 from buildup.shapes.kinds import Dial, Dials, DialUnit
 from buildup.shapes.registry import dials_of, shape_kind
@@ -18,7 +19,13 @@ from buildup.view.anchormarks import AnchorMark, anchor_marks
 from buildup.view.curves import CurveReading, check_step, curve_readings
 from buildup.view.drawables import Point, as_point
 from buildup.view.measuretable import FollowMark, follow_marks
-from buildup.view.paintmarks import GradientMark, gradient_marks, miter_marks, starting_style
+from buildup.view.paintmarks import (
+    GradientMark,
+    gradient_marks,
+    miter_marks,
+    selected_picture,
+    starting_style,
+)
 
 MOST_MARKS = 1_000
 """Anchors in sight whose marks can be told apart (common practice); of more of them only the
@@ -140,6 +147,8 @@ class Selection:
     curves_cut: bool = False
     """There is more, but it would be too much."""
     gradients: tuple[GradientMark, ...] = ()
+    picture: PictureMark | None = None
+    """The picture that fills the item that is selected alone."""
     """Of an item that is selected alone."""
     miters: tuple[Point, ...] = ()
     """Corners at which a miter is cut off."""
@@ -171,6 +180,7 @@ def selection(
         lengths=_lengths(items),
         tolerance=_tolerance(items),
         gradients=tuple(gradient_marks(drawing, items)),
+        picture=selected_picture(drawing, items),
         miters=miter_marks(drawing, items),
         style=starting_style(drawing, items),
         follows=follow_marks(drawing, items),

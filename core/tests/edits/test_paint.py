@@ -10,9 +10,8 @@ import resvg_py
 from buildup.contours.anchors import Anchor, Contour
 from buildup.contours.arcs import circle
 from buildup.drawing.codec import read_item, write_item
-from buildup.drawing.colours import parts_of
+from buildup.drawing.colours import parts_of, seen_at
 from buildup.drawing.earlier import EARLIER
-from buildup.drawing.gradientcolours import seen_at
 from buildup.drawing.itemtypes import Group, Outline
 from buildup.drawing.paint import (
     AROUND,

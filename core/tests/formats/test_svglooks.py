@@ -3,12 +3,14 @@
 resvg is an independent renderer of SVG (W3C SVG 1.1 and 2, CSS Masking 1, Filter Effects 1).
 """
 
+import base64
 import io
 import unittest
 from unittest import mock
 
 import numpy as np
 import resvg_py
+from buildup.formats.picturefacts import facts_of
 from buildup.formats.svg.svgread import read_document
 from buildup.formats.svg.svgwrite import svg
 from PIL import Image
@@ -220,10 +222,64 @@ FILTERED = {
 }
 
 
+def _address(kind: str, mode: str = "RGB") -> str:
+    """A picture of 48 × 32 pixels whose corners differ."""
+    picture = Image.new(mode, (48, 32), "gold")
+    for box, colour in (((0, 0, 24, 16), "red"), ((24, 16, 48, 32), "navy"), ((0, 16, 24, 32), 0)):
+        picture.paste(colour or (0, 0, 0, 0)[: len(mode)], box)
+    stream = io.BytesIO()
+    picture.save(stream, kind, **({"quality": 100, "subsampling": 0} if kind == "JPEG" else {}))
+    coded = base64.b64encode(stream.getvalue()).decode()
+    return f"data:image/{kind.lower()};base64,{coded}"
+
+
+PNG, JPEG, CLEAR = _address("PNG"), _address("JPEG"), _address("PNG", "RGBA")
+PICTURES = {
+    "as it is": f'<image href="{PNG}" x="20" y="30"/>',
+    "larger, in proportion": f'<image href="{JPEG}" x="10" y="10" width="100" height="100"/>',
+    "to the left": (
+        f'<image xlink:href="{PNG}" width="110" height="40" preserveAspectRatio="xMinYMax"/>'
+    ),
+    "cropped": (
+        f'<image href="{PNG}" x="20" y="10" width="40" height="100" '
+        'preserveAspectRatio="xMaxYMid slice"/>'
+    ),
+    "stretched and turned": (
+        f'<image href="{PNG}" x="40" y="10" width="60" height="60" preserveAspectRatio="none" '
+        'transform="rotate(30) skewX(10)"/>'
+    ),
+    "one that can be seen through, twice": (
+        f'<rect width="70" height="120"/><defs><image id="i" href="{CLEAR}" width="90"/></defs>'
+        '<use href="#i" y="10"/><use href="#i" x="20" y="70" opacity=".5"/>'
+    ),
+    "in a form that lies on it": (
+        f'<clipPath id="c">{DISC}</clipPath><image href="{PNG}" width="120" height="120" '
+        'preserveAspectRatio="none" clip-path="url(#c)"/>'
+    ),
+    "in a form that reaches over it": (
+        f'<clipPath id="c">{DISC}</clipPath><g clip-path="url(#c)" opacity=".7">'
+        f'<image href="{PNG}" x="40" y="40" width="60" height="60"/></g>'
+    ),
+    "in a pattern": (
+        '<pattern id="p" width="60" height="40" patternUnits="userSpaceOnUse">'
+        f'<image href="{PNG}" width="48" height="32"/></pattern><rect width="120" height="120" '
+        'fill="url(#p)"/>'
+    ),
+    "in a mask that is a form": (
+        f'<mask id="m"><g fill="#fff">{DISC}</g></mask><g mask="url(#m)">'
+        f'<image href="{PNG}" width="120" height="120"/></g>'
+    ),
+}
+
+
 def drawn(text: str) -> np.ndarray:
     png = resvg_py.svg_to_bytes(svg_string=text, skip_system_fonts=True, background="#FFFFFF")
     picture = Image.open(io.BytesIO(bytes(png))).convert("RGB")
     return np.asarray(picture, dtype=np.int16)
+
+
+def address_of(data: bytes) -> str:
+    return f"data:{facts_of(data).mime};base64,{base64.b64encode(data).decode()}"
 
 
 class LooksTest(unittest.TestCase):
@@ -231,9 +287,11 @@ class LooksTest(unittest.TestCase):
         for name, inside in cases.items():
             with self.subTest(name):
                 text = f"{HEAD}{inside}</svg>"
-                found = read_document(text)
+                found = read_document(text, keeps_pictures=True)
                 self.assertEqual(found.left, ())
-                ours = svg(found.clip.drawing(), title="", ids=found.clip.tops)
+                pictures = {n: address_of(data) for n, data in found.pictures.items()}
+                drawing = found.clip.drawing()
+                ours = svg(drawing, title="", ids=found.clip.tops, pictures=pictures)
                 ours = ours[ours.index(">") + 1 :]
                 before = drawn(text)
                 self.assertLess(before.min(), 250)
@@ -257,6 +315,27 @@ class LooksTest(unittest.TestCase):
 
     def test_patterns(self):
         self.look(PATTERNS)
+
+    def test_pictures(self):
+        self.look(PICTURES)
+
+    def test_a_form_on_a_picture_becomes_what_crops_it(self):
+        text = f"{HEAD}{PICTURES['in a form that lies on it']}</svg>"
+        (item,) = read_document(text, keeps_pictures=True).clip.items
+        self.assertEqual((item.shape, item.style.fill.picture), ("ellipse", 1))
+
+    def test_pictures_that_do_not_come_in_are_told(self):
+        cases = {
+            "pictures in other files": "https://example.org/a.png",
+            "pictures that are not PNG, JPEG or WebP": "data:image/png;base64,AAAA",
+        }
+        for kind, address in cases.items():
+            with self.subTest(kind):
+                inside = f'{DISC}<image href="{address}" width="9" height="9"/>'
+                found = read_document(f"{HEAD}{inside}</svg>", keeps_pictures=True)
+                self.assertEqual(found.left, ((kind, 1),))
+        found = read_document(f"{HEAD}{DISC}{PICTURES['as it is']}</svg>")
+        self.assertEqual((found.left, found.pictures), ((("pictures", 1),), {}))
 
     def test_filters_that_are_effects(self):
         self.look(FILTERED)

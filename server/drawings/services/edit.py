@@ -8,6 +8,7 @@ import time
 from dataclasses import dataclass
 from typing import Any
 
+from buildup.drawing.itemtypes import pictures_of
 from buildup.drawing.model import Drawing
 from buildup.edits.apply import apply, read_command, write_command
 from buildup.edits.change import Change, Delta
@@ -287,10 +288,13 @@ def _continued(row: models.Drawing, command: Command, follows: Follows) -> model
 
 def _note_pictures(user_id: int, row: models.Drawing, before: Drawing, delta: Delta) -> None:
     """Note that a drawing uses the pictures it comes to show; refuses somebody else's."""
-    if delta.sheet is None:
-        return
-    known = {u.picture for u in before.sheet.references}
-    new = {u.picture for u in delta.sheet.references} - known
+    new = set[int]()
+    for item in delta.put:
+        old = before.items.get(item.id)
+        new |= pictures_of(item) - (frozenset() if old is None else pictures_of(old))
+    if delta.sheet is not None:
+        known = {u.picture for u in before.sheet.references}
+        new |= {u.picture for u in delta.sheet.references} - known
     if not new:
         return
     own = Picture.objects.filter(pk__in=new, owner_id=user_id).values_list("pk", flat=True)

@@ -34,6 +34,8 @@ def written(user_id: int, name: str, value: Value) -> Drawing:
     sheet = replace(value.sheet, references=())
     row = Drawing.objects.create(owner_id=user_id, name=name, sheet=write(sheet))
     write_items(row, value)
+    uses = [PictureUse(picture_id=number, drawing=row) for number in value.pictures]
+    PictureUse.objects.bulk_create(uses)
     return row
 
 

@@ -1,12 +1,14 @@
 """The small pictures of drawings on the home page: made once a version, and kept."""
 
-from base64 import b64encode
+from collections.abc import Iterable, Mapping
 
 import resvg_py
 from buildup.drawing.model import Drawing as Value
-from buildup.formats.svg.svgwrite import svg
+from buildup.formats.svg.svgwrite import NO_PICTURES, svg
 from django.db import IntegrityError
+from django.db.models import F, Q
 from references.models import Picture
+from references.selectors import addresses, shown_pictures
 
 from drawings import store
 from drawings.models import Drawing, Thumbnail
@@ -35,8 +37,9 @@ def thumbnail(user_id: int, drawing_id: int) -> tuple[bytes, str]:
             return bytes(kept.png), row.identity
         value = store.value_of(row)
         empty = not any(value.is_painted(i) for i in value.tree.below())
-        pictures = references(user_id, value) if empty else ""
-    png = painted(value, pictures)
+        below = references(user_id, value) if empty else ""
+        shown = small_pictures(user_id, value.pictures)
+    png = painted(value, below, shown)
     try:
         Thumbnail.objects.update_or_create(
             drawing=row, defaults={"version": row.version, "png": png}
@@ -49,12 +52,7 @@ def thumbnail(user_id: int, drawing_id: int) -> tuple[bytes, str]:
 def references(user_id: int, value: Value) -> str:
     """The pictures to trace, dimmed as they are, as SVG; those that are very large are left out."""
     shown = [u for u in value.sheet.references if not u.hidden]
-    rows = Picture.objects.filter(pk__in=[u.picture for u in shown], owner_id=user_id)
-    kept = {
-        row.pk: f"data:{row.mime};base64,{b64encode(row.bytes).decode()}"
-        for row in rows
-        if row.width * row.height <= MOST_PIXELS
-    }
+    kept = small_pictures(user_id, (u.picture for u in shown))
     return "".join(
         f'<image href="{kept[u.picture]}" x="{u.x - u.width / 2:g}" y="{u.y - u.height / 2:g}" '
         f'width="{u.width:g}" height="{u.height:g}" opacity="{u.strength:g}" '
@@ -64,13 +62,27 @@ def references(user_id: int, value: Value) -> str:
     )
 
 
-def painted(value: Value, pictures: str = "") -> bytes:
-    """A drawing as a small PNG, with pictures as SVG in the units of its sheet."""
+def small_pictures(user_id: int, numbers: Iterable[int]) -> Mapping[int, str]:
+    """Where pictures are found, without those that are very large."""
+    small = Q(width__lt=MOST_PIXELS / F("height"))
+    rows = Picture.objects.filter(small, pk__in=set(numbers), owner_id=user_id)
+    return addresses(shown_pictures(user_id, rows.values_list("pk", flat=True)))
+
+
+def painted(value: Value, below: str = "", pictures: Mapping[int, str] = NO_PICTURES) -> bytes:
+    """A drawing as a small PNG.
+
+    Args:
+        value: the drawing.
+        below: references as SVG in the units of its sheet.
+        pictures: where those that it shows are found.
+
+    """
     wide = value.sheet.width >= value.sheet.height
-    text = svg(value, title="")
+    text = svg(value, title="", pictures=pictures)
     end = text.rindex("</svg>")
     made = resvg_py.svg_to_bytes(
-        svg_string=f"{text[:end]}{pictures}{text[end:]}",
+        svg_string=f"{text[:end]}{below}{text[end:]}",
         skip_system_fonts=True,
         dpi=96,
         width=LONGER_SIDE if wide else None,

@@ -11,11 +11,22 @@ from xml.etree import ElementTree
 
 import ezdxf
 import numpy as np
+import pikepdf
 import pypdfium2
 import resvg_py
 import shapely
+from buildup.drawing.itemtypes import Frame, Shape
 from buildup.drawing.model import Drawing as Value
-from buildup.drawing.paint import Feather, Finish, Gradient, Shadow, Stop, Stroke, Style
+from buildup.drawing.paint import (
+    Feather,
+    Finish,
+    Gradient,
+    PictureFill,
+    Shadow,
+    Stop,
+    Stroke,
+    Style,
+)
 from buildup.drawing.sheet import Sheet
 from buildup.edits.apply import foreseen
 from buildup.edits.change import updated
@@ -23,7 +34,7 @@ from buildup.formats.formatsettings import DxfOut, IconsOut, PdfOut, PictureOut,
 from buildup.formats.scene import pieces, scene
 from buildup.formats.svg.svgwrite import svg
 from buildup.geometry.bezier import points_at
-from buildup.geometry.transforms import Affine
+from buildup.geometry.transforms import Affine, shift
 from common import progress as longwork
 from demo.pieces import swing_tag
 from django.contrib.auth import get_user_model
@@ -36,6 +47,7 @@ from fontTools.pens.areaPen import AreaPen
 from fontTools.ttLib import TTFont
 from library.builtin.pieces import archtop
 from PIL import Image
+from references.selectors import ShownPicture
 
 from core.tests.zoo import disc, drawing, full, leaf, plate, wire
 from exports.formats import made
@@ -76,9 +88,9 @@ FINE = 2
 """Times finer than compared, as one of the two stretches pages to whole pixels."""
 
 
-def resvg(value, width):
+def resvg(value, width, pictures=None):
     fine = (FINE * width, round(FINE * width * value.sheet.height / value.sheet.width))
-    text = svg(value, title="", pixels=fine)
+    text = svg(value, title="", pixels=fine, pictures=pictures or {})
     png = resvg_py.svg_to_bytes(svg_string=text, dpi=96, background="#ffffff")
     return smaller(Image.open(io.BytesIO(bytes(png))), value, width)
 
@@ -93,6 +105,26 @@ def rendered(data, value, width):
 def smaller(picture, value, width):
     size = (width, round(width * value.sheet.height / value.sheet.width))
     return pixels(picture.convert("RGB").resize(size, Image.Resampling.BOX))
+
+
+def chequered(kind, mode):
+    picture = Image.new(mode, (60, 40), "gold")
+    for box, colour in (((0, 0, 30, 20), "teal"), ((30, 20, 60, 40), "navy")):
+        picture.paste(colour, box)
+    if mode == "RGBA":
+        picture.paste((0, 0, 0, 0), (0, 20, 20, 40))
+    stream = io.BytesIO()
+    picture.save(stream, kind, **({"lossless": True} if kind == "WEBP" else {}))
+    return stream.getvalue()
+
+
+def is_picture(thing, shown):
+    """Whether an object of a PDF is a picture, and not the mask of one or an effect."""
+    if not isinstance(thing, pikepdf.Stream) or thing.get("/Subtype") != "/Image":
+        return False
+    if (int(thing.Width), int(thing.Height)) != (60, 40) or thing.ColorSpace == "/DeviceGray":
+        return False
+    return shown.mime != "image/jpeg" or thing.read_raw_bytes() == shown.data
 
 
 def one(value, settings, **job):
@@ -115,11 +147,40 @@ def on_sheet(*items, **sheet):
 
 
 class PdfTest(TransactionTestCase):
-    def assert_alike(self, data, value, width=300, mean=1.2):
-        off = np.abs(rendered(data, value, width) - resvg(value, width))
+    def assert_alike(self, data, value, width=300, mean=1.2, pictures=None):
+        off = np.abs(rendered(data, value, width) - resvg(value, width, pictures))
         self.assertLess(off.mean(), mean)
         # edges are smoothed in two ways; a form that lacked would differ over whole areas
         self.assertLess((off.max(axis=2) > 60).mean(), 0.012)
+
+    def test_pictures_are_embedded_once_and_look_as_resvg_has_them(self):
+        cases = {
+            kind: ShownPicture(chequered(kind, mode), f"image/{kind.lower()}")
+            for kind, mode in (("PNG", "RGBA"), ("JPEG", "RGB"), ("WEBP", "RGB"))
+        }
+        paint = PictureFill(picture=5, width=60, height=40, place=LAID, boxed=False)
+        plain = Style(fill=replace(paint, place=Affine(90 + 0j, 60j, 200 + 20j)), strokes=())
+        glow = Finish(0.8, "multiply", (Shadow(by=6 + 8j, radius=3.0),))
+        rest = replace(plate("b"), style=Style(fill="#E7D8BF"))
+        cropped = replace(leaf(by=40 + 60j), style=Style(fill=paint, fill_opacity=0.6))
+        whole = Shape(
+            id="w", name="W", shape="rectangle", dials={}, style=replace(plain, finish=glow),
+            frame=Frame(90.0, 60.0, shift(245 + 50j)),
+        )  # fmt: skip
+        value = on_sheet(rest, cropped, whole)
+        for kind, shown in cases.items():
+            with self.subTest(kind):
+                data = one(value, PdfOut(), pictures={5: shown})
+                self.assert_alike(data, value, pictures={5: shown.address})
+                with pikepdf.open(io.BytesIO(data)) as document:
+                    images = [o for o in document.objects if is_picture(o, shown)]
+                    self.assertEqual(len(images), 1)
+                (file,) = made(Job("T", value, None, {5: shown}), PictureOut()).files
+                there = pixels(Image.open(io.BytesIO(file.data)).resize((300, 225)))
+                self.assertLess(np.abs(there - resvg(value, 300, {5: shown.address})).mean(), 1.0)
+        text = one(value, SvgOut(complete=False), pictures={5: shown}).decode()
+        self.assertEqual((text.count("<image "), text.count("#picture-5")), (1, 2))
+        self.assertNotIn("<image ", one(value, SvgOut(complete=False)).decode())
 
     def test_every_way_to_paint_looks_as_resvg_has_it(self):
         for name, style in STYLES.items():

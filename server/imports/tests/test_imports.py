@@ -6,9 +6,10 @@ from urllib.parse import quote
 
 import ezdxf
 import shapely
-from buildup.drawing.paint import Feather, Finish, Style
+from buildup.drawing.paint import Feather, Finish, PictureFill, Style
 from buildup.drawing.sheet import Sheet
 from buildup.formats.formatsettings import DxfOut, PdfOut
+from buildup.formats.incoming import Incoming, whole_clip, with_pictures
 from buildup.formats.scene import pieces, scene
 from buildup.formats.svg.livesvg import live_metadata
 from buildup.formats.svg.svgwrite import svg
@@ -22,7 +23,9 @@ from exports.parcels import Job
 from exports.pdf import pdf
 
 from core.tests.edits.test_library import done
+from core.tests.formats.test_embedded import written
 from core.tests.formats.test_svgfiles import document
+from core.tests.formats.test_svglooks import address_of
 from core.tests.zoo import drawing, full, leaf, plate, wire
 
 
@@ -44,10 +47,14 @@ class IncomingTest(TransactionTestCase):
 
     def test_what_was_sent_out_complete_comes_back_as_it_was(self):
         before = full()
-        sent = svg(before, title="Täg", metadata=live_metadata(before, None))
+        live = live_metadata(before, None)
+        sent = svg(before, title="Täg", metadata=live, pictures={1: address_of(written("PNG"))})
         row, value = self.value(self.take_in(sent))
         self.assertEqual(row.name, "Täg")
-        self.assertEqual((dict(value.items), value.tree), (dict(before.items), before.tree))
+        (number,) = value.pictures
+        facts = PictureFill(picture=number, width=40, height=30)
+        known = with_pictures(Incoming(whole_clip(before), 0j, "px", "", before, ()), {1: facts})
+        self.assertEqual((dict(value.items), value.tree), (dict(known.live.items), before.tree))
         self.assertEqual(value.sheet, replace(before.sheet, references=()))
         shown = self.client.get(f"/api/v1/drawings/{row.pk}").json()
         self.assertEqual(len(shown["places"]), len(before.items))

@@ -96,6 +96,12 @@ export const EDIT = acts("Edit", {
     icon: "M8 2V9.5M5 7L8 10L11 7M2.5 11V13.5H13.5V11",
     run: (c) => c.importing.ask(),
   },
+  place_picture: {
+    label: "Place picture…",
+    words: "import photo image png jpeg bitmap embed",
+    hint: "A picture as an item; its form crops it",
+    run: (c) => c.importing.place(),
+  },
   import_report: {
     label: "Import report",
     words: "changed left out not imported warnings",

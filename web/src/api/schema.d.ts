@@ -468,6 +468,8 @@ export interface paths {
         /**
          * Read File Items
          * @description The items of a file, the request's body, as a clip that can be pasted.
+         *
+         *     Pictures in it are kept for the drawing that is named.
          */
         post: operations["read_file_items"];
         delete?: never;
@@ -2132,6 +2134,44 @@ export interface components {
             ratio?: number;
         };
         /**
+         * PictureFill
+         * @description A picture inside a form, which crops it; beyond the picture nothing shows.
+         *
+         *     Args:
+         *         picture: its number, by which its bytes are found.
+         *         width: pixels.
+         *         height: pixels.
+         *         place: where it is laid.
+         *         boxed: as that of a gradient.
+         */
+        PictureFill: {
+            /**
+             * Kind
+             * @default picture
+             * @constant
+             */
+            kind?: "picture";
+            /** Picture */
+            picture: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /**
+             * @default {
+             *       "across": "1+0j",
+             *       "down": "1j",
+             *       "origin": "0j"
+             *     }
+             */
+            place?: components["schemas"]["Affine"];
+            /**
+             * Boxed
+             * @default true
+             */
+            boxed?: boolean;
+        };
+        /**
          * Shadow
          * @description A shadow that is cast on what lies below.
          *
@@ -2259,7 +2299,7 @@ export interface components {
              * Paint
              * @default #1B2924
              */
-            paint?: string | components["schemas"]["Swatched"] | components["schemas"]["Gradient"] | null;
+            paint?: string | components["schemas"]["Swatched"] | components["schemas"]["Gradient"] | components["schemas"]["PictureFill"] | null;
             /**
              * Width
              * @default 2
@@ -2326,7 +2366,7 @@ export interface components {
          */
         Style: {
             /** Fill */
-            fill?: string | components["schemas"]["Swatched"] | components["schemas"]["Gradient"] | null;
+            fill?: string | components["schemas"]["Swatched"] | components["schemas"]["Gradient"] | components["schemas"]["PictureFill"] | null;
             /**
              * Fill Opacity
              * @default 1
@@ -4303,6 +4343,28 @@ export interface components {
             corner: boolean;
         };
         /**
+         * PictureMark
+         * @description The picture inside a selected item.
+         */
+        PictureMark: {
+            /** Picture */
+            picture: number;
+            /** Pixels */
+            pixels: [
+                number,
+                number
+            ];
+            /** Zoom */
+            zoom: number;
+            /** Offset */
+            offset: [
+                number,
+                number
+            ];
+            /** Density */
+            density: number;
+        };
+        /**
          * Repaint
          * @description What changes on the canvas.
          */
@@ -4399,6 +4461,7 @@ export interface components {
              * @default []
              */
             gradients?: components["schemas"]["GradientMark"][];
+            picture?: components["schemas"]["PictureMark"] | null;
             /**
              * Miters
              * @default []
@@ -5007,7 +5070,7 @@ export interface components {
              * @description What it is painted with.
              * @default #1B2924
              */
-            colour?: string | components["schemas"]["Swatched"] | components["schemas"]["Gradient"];
+            colour?: string | components["schemas"]["Swatched"] | components["schemas"]["Gradient"] | components["schemas"]["PictureFill"];
         };
         /**
          * AddSwatches
@@ -5233,7 +5296,7 @@ export interface components {
             follows?: components["schemas"]["Follow"][];
         };
         /** AnyCommand */
-        AnyCommand: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["DeleteAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["DeleteSegment"] | components["schemas"]["SplitAtAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["SetStartPoint"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["BalanceHandles"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["SimplifyOutlines"] | components["schemas"]["SetTracedArea"] | components["schemas"]["TraceOutline"] | components["schemas"]["FitToReference"] | components["schemas"]["ShortenHandles"] | components["schemas"]["AddTransitionCurves"] | components["schemas"]["SmoothWithBrush"] | components["schemas"]["PullWithBrush"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["MakeSymmetric"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetShapeLength"] | components["schemas"]["DragPeg"] | components["schemas"]["ConvertToOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["ConvertCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["DragShear"] | components["schemas"]["DragRotation"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["RotateItems"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["SetFillOpacity"] | components["schemas"]["AddStroke"] | components["schemas"]["DeleteStroke"] | components["schemas"]["OrderStroke"] | components["schemas"]["SetBlend"] | components["schemas"]["SetEffects"] | components["schemas"]["SetGradient"] | components["schemas"]["DragGradient"] | components["schemas"]["AddStop"] | components["schemas"]["DeleteStop"] | components["schemas"]["AddSwatches"] | components["schemas"]["SwatchesOfItems"] | components["schemas"]["SetSwatch"] | components["schemas"]["DeleteSwatches"] | components["schemas"]["ApplyStyle"] | components["schemas"]["SaveStyle"] | components["schemas"]["SetSavedStyle"] | components["schemas"]["DeleteItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["PlaceFromShelf"] | components["schemas"]["UpdateLinkedCopies"] | components["schemas"]["UnlinkItems"] | components["schemas"]["AddText"] | components["schemas"]["EditText"] | components["schemas"]["SetTextSetting"] | components["schemas"]["DragText"] | components["schemas"]["AlignText"] | components["schemas"]["BendText"] | components["schemas"]["PutTextOnPath"] | components["schemas"]["SetTextPath"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["SeparateItems"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetResult"] | components["schemas"]["DragOffset"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesToOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["DeleteGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["FollowFormula"] | components["schemas"]["AddMeasure"] | components["schemas"]["ChangeMeasure"] | components["schemas"]["DeleteMeasures"] | components["schemas"]["AddMeasureSet"] | components["schemas"]["ShowMeasureSet"] | components["schemas"]["RenameMeasureSet"] | components["schemas"]["DeleteMeasureSet"] | components["schemas"]["AddReference"] | components["schemas"]["DragReference"] | components["schemas"]["SetReference"] | components["schemas"]["DeleteReference"];
+        AnyCommand: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["DeleteAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["DeleteSegment"] | components["schemas"]["SplitAtAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["SetStartPoint"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["BalanceHandles"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["SimplifyOutlines"] | components["schemas"]["SetTracedArea"] | components["schemas"]["TraceOutline"] | components["schemas"]["FitToReference"] | components["schemas"]["ShortenHandles"] | components["schemas"]["AddTransitionCurves"] | components["schemas"]["SmoothWithBrush"] | components["schemas"]["PullWithBrush"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["MakeSymmetric"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetShapeLength"] | components["schemas"]["DragPeg"] | components["schemas"]["ConvertToOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["ConvertCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["DragShear"] | components["schemas"]["DragRotation"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["RotateItems"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["SetFillOpacity"] | components["schemas"]["AddStroke"] | components["schemas"]["DeleteStroke"] | components["schemas"]["OrderStroke"] | components["schemas"]["SetBlend"] | components["schemas"]["SetEffects"] | components["schemas"]["SetGradient"] | components["schemas"]["PlacePicture"] | components["schemas"]["SetPicture"] | components["schemas"]["DragGradient"] | components["schemas"]["AddStop"] | components["schemas"]["DeleteStop"] | components["schemas"]["AddSwatches"] | components["schemas"]["SwatchesOfItems"] | components["schemas"]["SetSwatch"] | components["schemas"]["DeleteSwatches"] | components["schemas"]["ApplyStyle"] | components["schemas"]["SaveStyle"] | components["schemas"]["SetSavedStyle"] | components["schemas"]["DeleteItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["PlaceFromShelf"] | components["schemas"]["UpdateLinkedCopies"] | components["schemas"]["UnlinkItems"] | components["schemas"]["AddText"] | components["schemas"]["EditText"] | components["schemas"]["SetTextSetting"] | components["schemas"]["DragText"] | components["schemas"]["AlignText"] | components["schemas"]["BendText"] | components["schemas"]["PutTextOnPath"] | components["schemas"]["SetTextPath"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["SeparateItems"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetResult"] | components["schemas"]["DragOffset"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesToOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["DeleteGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["FollowFormula"] | components["schemas"]["AddMeasure"] | components["schemas"]["ChangeMeasure"] | components["schemas"]["DeleteMeasures"] | components["schemas"]["AddMeasureSet"] | components["schemas"]["ShowMeasureSet"] | components["schemas"]["RenameMeasureSet"] | components["schemas"]["DeleteMeasureSet"] | components["schemas"]["AddReference"] | components["schemas"]["DragReference"] | components["schemas"]["SetReference"] | components["schemas"]["DeleteReference"];
         /**
          * ApplyStyle
          * @description Paints items in a style, wherever its gradients were.
@@ -7912,6 +7975,55 @@ export interface components {
             grow?: boolean;
         };
         /**
+         * PlacePicture
+         * @description Places a picture as an item: a rectangle of its proportion, which it fills.
+         *
+         *     A pixel is a CSS pixel, unless the picture is larger than the sheet.
+         */
+        PlacePicture: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "place_picture";
+            /**
+             * Item
+             * @description The id of the new item.
+             */
+            item: string;
+            /**
+             * Picture
+             * @description The number the server gave the picture.
+             */
+            picture: number;
+            /**
+             * Called
+             * @description Its name, usually the file's.
+             */
+            called: string;
+            /**
+             * Pixels
+             * @description Its width and height in pixels.
+             */
+            pixels: [
+                number,
+                number
+            ];
+            /**
+             * At
+             * @description Where its centre is; None: in the middle of the sheet.
+             */
+            at?: [
+                number,
+                number
+            ] | null;
+            /**
+             * Container
+             * @description The container it comes to lie in; None: the front layer.
+             */
+            container?: string | null;
+        };
+        /**
          * PullHandle
          * @description Pulls one handle out of an anchor, on the side towards which it is pulled.
          *
@@ -8609,7 +8721,7 @@ export interface components {
              * @description `#RRGGBB`, the colour of a swatch, or a gradient, which is laid across the box of each; None
              *     for none.
              */
-            colour: string | components["schemas"]["Swatched"] | components["schemas"]["Gradient"] | null;
+            colour: string | components["schemas"]["Swatched"] | components["schemas"]["Gradient"] | components["schemas"]["PictureFill"] | null;
         };
         /**
          * SetFillOpacity
@@ -8838,6 +8950,62 @@ export interface components {
              * @description From 0 to 1.
              */
             opacity?: number | null;
+        };
+        /**
+         * SetPicture
+         * @description Fills items with a picture, or lays the one that they have anew.
+         */
+        SetPicture: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_picture";
+            /**
+             * Items
+             * @description Which items.
+             */
+            items: string[];
+            /**
+             * Picture
+             * @description The number the server gave the picture; None: the one that each has.
+             */
+            picture?: number | null;
+            /**
+             * Pixels
+             * @description Its width and height in pixels, where there is one.
+             * @default [
+             *       1,
+             *       1
+             *     ]
+             */
+            pixels?: [
+                number,
+                number
+            ];
+            /**
+             * Fit
+             * @description How it lies in the box of each; None: as it lies, as large and as far off as is told.
+             */
+            fit?: ("cover" | "contain" | "stretch") | null;
+            /**
+             * Zoom
+             * @description How many times as wide it is as where it would cover the box.
+             * @default 1
+             */
+            zoom?: number;
+            /**
+             * Offset
+             * @description From the middle of the box to that of the picture, along the axes of the box.
+             * @default [
+             *       0,
+             *       0
+             *     ]
+             */
+            offset?: [
+                number,
+                number
+            ];
         };
         /**
          * SetReference
@@ -9073,7 +9241,7 @@ export interface components {
              * Colour
              * @description As that of a fill.
              */
-            colour: string | components["schemas"]["Swatched"] | components["schemas"]["Gradient"] | null;
+            colour: string | components["schemas"]["Swatched"] | components["schemas"]["Gradient"] | components["schemas"]["PictureFill"] | null;
             /**
              * Stroke
              * @description Which of their strokes, counted from the back.
@@ -11490,6 +11658,7 @@ export interface operations {
         parameters: {
             query: {
                 name: string;
+                drawing?: number | null;
             };
             header?: never;
             path?: never;

@@ -155,7 +155,10 @@ export type Gradient = Omit<Required<Schemas["Gradient"]>, "stops" | "place"> & 
   stops: Stop[];
   place: { across: Point; down: Point; origin: Point };
 };
-export type Paint = Colour | Gradient;
+export type PictureFill = Omit<Required<Schemas["PictureFill"]>, "place"> & {
+  place: { across: Point; down: Point; origin: Point };
+};
+export type Paint = Colour | Gradient | PictureFill;
 export type Finish = Omit<Required<Schemas["Finish"]>, "effects"> & { effects: Effect[] };
 export type Effect =
   | Required<Schemas["Blur"]>

@@ -2,6 +2,8 @@
 
 /** Files that can be taken in as forms. */
 export const FORM_FILES = ".svg,image/svg+xml,.dxf,.pdf,application/pdf,.ttf,.otf,.woff,.woff2";
+/** Files of pictures. */
+export const PICTURES = "image/png,image/jpeg,image/webp";
 /** Files of fonts. */
 export const FONT_FILES = ".ttf,.otf,.woff,.woff2";
 

@@ -38,6 +38,7 @@ vi.mock("../stores/board/selection", () => ({
 vi.mock("../stores/board/edits", () => ({
   useEdits: () => ({ commit: (command: Command) => commits.push(command) }),
 }));
+vi.mock("../stores/board/document", () => ({ useDocument: () => ({ id: 7 }) }));
 vi.mock("../stores/board/activecontainer", () => ({
   useActiveContainer: () => ({ active: "layer-1" }),
 }));

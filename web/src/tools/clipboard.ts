@@ -6,6 +6,7 @@ import { ApiError, sendFile } from "../api/client";
 import type { Point, Reading } from "../api/types";
 import { core } from "../core";
 import { newId } from "../api/ids";
+import { useDocument } from "../stores/board/document";
 import { useActiveContainer } from "../stores/board/activecontainer";
 import { useEdits } from "../stores/board/edits";
 import { useImportReport } from "../stores/library/importreport";
@@ -19,8 +20,12 @@ import { useView } from "../stores/display/view";
 
 const MEMORY = "copied";
 const SVG = "image/svg+xml";
+/** An SVG with pictures in it, which the server keeps; items of our own name theirs. */
+const PICTURED = /<image\b/;
+const OWN = 'id="copied-items"';
 
 export const useClipboard = defineDrawingStore("clipboard", () => {
+  const doc = useDocument();
   const container = useActiveContainer();
   const edits = useEdits();
   const selection = useSelection();
@@ -95,12 +100,15 @@ export const useClipboard = defineDrawingStore("clipboard", () => {
   /** Paste text: at the pointer, or else in the middle of what is in sight; or in its place. */
   async function paste(text: string, inPlace: boolean): Promise<void> {
     const from = text.includes("<svg") ? text : remembered(MEMORY) || text;
+    const at = inPlace ? null : view.toSheet(tools.pointer ?? middle());
+    if (PICTURED.test(from) && !from.includes(OWN)) {
+      await takeIn(new File([from], "Pasted.svg", { type: SVG }), at);
+      return;
+    }
     const reading = await told(() =>
       core.copied(from.slice(0, catalogue.limits.clip_characters + 1)),
     );
-    if (!reading) return;
-    const at = inPlace ? null : view.toSheet(tools.pointer ?? middle());
-    put(reading, at);
+    if (reading) put(reading, at);
   }
 
   function put(reading: Reading, at: Point | null, name = ""): void {
@@ -119,12 +127,12 @@ export const useClipboard = defineDrawingStore("clipboard", () => {
   }
 
   /** The items of a file, where it has them. */
-  async function takeIn(file: File): Promise<void> {
-    const path = `/queries/file-items?name=${encodeURIComponent(file.name)}`;
+  async function takeIn(file: File, at: Point | null = null): Promise<void> {
+    const path = `/queries/file-items?name=${encodeURIComponent(file.name)}&drawing=${doc.id}`;
     const reading = await told(() =>
       imports.during(file.name, () => sendFile<Reading>(path, file)),
     );
-    if (reading) put(reading, null, file.name);
+    if (reading) put(reading, at, file.name);
   }
 
   const middle = (): Point => [view.size[0] / 2, view.size[1] / 2];

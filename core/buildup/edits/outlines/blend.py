@@ -9,8 +9,9 @@ from buildup.contours.blending import between, paired
 from buildup.contours.extent import box_of
 from buildup.drawing.colours import between_stops, mixed
 from buildup.drawing.itemtypes import Outline
+from buildup.drawing.laying import boxed
 from buildup.drawing.model import Drawing
-from buildup.drawing.paint import Gradient, Paint, Stroke, Style, boxed
+from buildup.drawing.paint import Colour, Gradient, Paint, Stroke, Style
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command
 from buildup.edits.items.newitems import check_contours
@@ -105,7 +106,7 @@ def _paint(first: Paint | None, last: Paint | None, share: float) -> Paint | Non
     near = first if share < 0.5 else last
     if first is None or last is None:
         return near
-    if not isinstance(first, Gradient) and not isinstance(last, Gradient):
+    if isinstance(first, Colour) and isinstance(last, Colour):
         return mixed(first, last, share)
     if not isinstance(first, Gradient) or not isinstance(last, Gradient):
         return near

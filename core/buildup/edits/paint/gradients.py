@@ -18,6 +18,7 @@ from buildup.drawing.paint import (
     Stop,
     Style,
     hex_of,
+    one_colour,
 )
 from buildup.drawing.paintchecks import FARTHEST_FOCUS
 from buildup.edits.change import Delta
@@ -123,7 +124,7 @@ class SetGradient(_OfGradient):
             paint = style.strokes[self.stroke].paint
         if self.shape is None or isinstance(paint, Gradient):
             return None
-        first = paint or FIRST_COLOUR
+        first = one_colour(paint or FIRST_COLOUR)
         last = mixed(hex_of(first), INK if luminance(first) > HALF_LIGHT else PAPER, TOWARDS)
         position = LEVEL if self.shape == "linear" else AROUND
         return Gradient(kind=self.shape, stops=(Stop(0.0, first), Stop(1.0, last)), place=position)

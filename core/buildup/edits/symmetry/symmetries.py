@@ -4,8 +4,9 @@ from dataclasses import dataclass, field, replace
 from typing import ClassVar, Literal, Self
 
 from buildup.drawing.itemtypes import Keeps, Layer, Pattern, Symmetry
+from buildup.drawing.laying import laid
 from buildup.drawing.model import Drawing
-from buildup.drawing.paint import Style, laid
+from buildup.drawing.paint import Style
 from buildup.drawing.paintchecks import check_style
 from buildup.edits.change import Delta, placed, row_of
 from buildup.edits.command import Command, Point

@@ -15,9 +15,10 @@ from buildup.drawing.itemtypes import (
     finish_of,
     with_finish,
 )
+from buildup.drawing.laying import moved_style
 from buildup.drawing.linking import as_group
 from buildup.drawing.model import Drawing
-from buildup.drawing.paint import PLAIN, Finish, Style, moved_style
+from buildup.drawing.paint import PLAIN, Finish, Style
 from buildup.drawing.tree import Move
 from buildup.edits.change import Delta, row_of, updated
 from buildup.edits.items.copying import check_count

@@ -6,7 +6,7 @@ One plotter unit is 1/40 mm; the origin is the lower left corner of what is sent
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
-from buildup.drawing.paint import Gradient, hex_of
+from buildup.drawing.paint import hex_of, one_colour
 from buildup.formats.formatsettings import HpglOut
 from buildup.formats.scene import Piece
 from buildup.geometry.boxes import Box
@@ -103,7 +103,7 @@ def colour_of(piece: Piece) -> str | None:
     strokes = [s.paint for s in style.shown]
     for paint in (*reversed(strokes), style.fill):
         if paint is not None:
-            return hex_of(paint.stops[0].colour if isinstance(paint, Gradient) else paint)
+            return hex_of(one_colour(paint))
     return None
 
 

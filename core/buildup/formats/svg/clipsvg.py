@@ -1,6 +1,6 @@
 """Items on their way to the clipboard: an SVG for other programs, which holds the items as well."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from xml.sax.saxutils import escape
 
 from buildup.drawing.clips import LONGEST_CLIP, Clip
@@ -8,7 +8,7 @@ from buildup.drawing.model import Drawing
 from buildup.drawing.numerals import short
 from buildup.following.carrying import clip_with_measures
 from buildup.formats.svg.svgdocument import CLIP_ID
-from buildup.formats.svg.svgwrite import drawn_lines, view_of
+from buildup.formats.svg.svgwrite import NO_PICTURES, drawn_lines, view_of
 from buildup.messages import refusal
 
 
@@ -31,9 +31,9 @@ def metadata(clip: str) -> str:
     return f'<metadata id="{CLIP_ID}">{escape(clip)}</metadata>'
 
 
-def picture_of_clip(clip: Clip) -> str:
+def picture_of_clip(clip: Clip, pictures: Mapping[int, str] = NO_PICTURES) -> str:
     """An SVG document that shows a clip, as large as what is seen of it, in CSS pixels."""
-    return _document(clip.drawing(), clip.tops, ())
+    return _document(clip.drawing(), clip.tops, (), pictures)
 
 
 def told_view(drawing: Drawing, tops: Iterable[str]) -> tuple[str, str, str]:
@@ -43,8 +43,13 @@ def told_view(drawing: Drawing, tops: Iterable[str]) -> tuple[str, str, str]:
     return width, height, f"{short(box.left)} {short(box.top)} {width} {height}"
 
 
-def _document(drawing: Drawing, tops: Sequence[str], more: Iterable[str]) -> str:
+def _document(
+    drawing: Drawing,
+    tops: Sequence[str],
+    more: Iterable[str],
+    pictures: Mapping[int, str] = NO_PICTURES,
+) -> str:
     width, height, view = told_view(drawing, tops)
     size = f'width="{width}" height="{height}" viewBox="{view}"'
-    lines = (*more, *drawn_lines(drawing, tops))
+    lines = (*more, *drawn_lines(drawing, tops, pictures))
     return "\n".join([f'<svg xmlns="http://www.w3.org/2000/svg" {size}>', *lines, "</svg>", ""])

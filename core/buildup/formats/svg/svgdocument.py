@@ -12,6 +12,7 @@ from buildup.formats.incoming import Incoming, whole_clip
 from buildup.formats.svg.appearance.svgclips import Cuts
 from buildup.formats.svg.appearance.svgfilters import read_effects
 from buildup.formats.svg.appearance.svggradients import KINDS, read_gradient
+from buildup.formats.svg.appearance.svgimages import Images, sent_out_here
 from buildup.formats.svg.liveread import NAMESPACE, read_live
 from buildup.formats.svg.svgdraw import Drawer
 from buildup.formats.svg.svgforms import FORMS
@@ -48,7 +49,7 @@ DEEPEST = 200
 CLIP_ID = "copied-items"
 """The id of the metadata element in which a clip of our own travels."""
 _HOLDS = frozenset({"svg", "g", "a", "switch"})
-_KNOWN = _HOLDS | {"use", "text"}
+_KNOWN = _HOLDS | {"use", "text", "image"}
 _LEFT_OUT = {
     "text": "text",
     "image": "pictures",
@@ -64,7 +65,7 @@ _LEFT_OUT = {
 class Document:
     """A document while it is read."""
 
-    def __init__(self, text: str, say: Say | None = None) -> None:
+    def __init__(self, text: str, say: Say | None = None, *, keeps_pictures: bool = False) -> None:
         self.root = root = read_tree(text)
         self._report = Report()
         self._say = say
@@ -77,6 +78,7 @@ class Document:
         self._cuts = Cuts(self)
         self._drawer = Drawer(self)
         self._writer = Writer(self)
+        self._images = Images(self) if keeps_pictures else None
         self._gradients: dict[tuple[str, Lengths], Paint | None] = {}
         size = sheet_size(root.attributes)
         seen = view_in(root.attributes, size if abs(size) else 100 + 100j)
@@ -148,7 +150,8 @@ class Document:
         live = next((e for e in self.root.below() if e.name == f"{NAMESPACE} drawing"), None)
         if live is not None:
             drawing = read_live(live.text)
-            return replace(self.incoming(whole_clip(drawing)), live=drawing)
+            pictures = sent_out_here(self.root)
+            return replace(self.incoming(whole_clip(drawing)), live=drawing, pictures=pictures)
         self._walk(self.root, self._first, self.root.attributes)
         for group in self.made.spoilt():
             since = self._report.heard
@@ -173,6 +176,7 @@ class Document:
             name=title.strip()[:LONGEST_NAME],
             live=None,
             notes=self._report.notes(self.made.standing()),
+            pictures={} if self._images is None else self._images.held,
         )
 
     def symbol(self, symbol: Element) -> Clip | None:
@@ -198,7 +202,8 @@ class Document:
         self._work.visit()
         if around.depth > DEEPEST:
             raise too_much("depth")
-        if element.name in _LEFT_OUT and not (element.name == "text" and self._say):
+        shown = {"text": self._say, "image": self._images}
+        if element.name in _LEFT_OUT and shown.get(element.name) is None:
             self.leave(_LEFT_OUT[element.name])
             return
         if not _is_known(element) or not is_meant(element):
@@ -223,7 +228,7 @@ class Document:
                 level = replace(level, group=self.made.group(name, finish, into=level.group))
                 self._belongs(made, heard)
         self._inside(element, level, declared, attributes, finish)
-        if element.name in FORMS or element.name == "text":
+        if element.name in FORMS or element.name in ("text", "image"):
             self._belongs(made, heard)
 
     def _inside(
@@ -239,6 +244,8 @@ class Document:
             self._use(element, level, attributes)
         elif element.name in FORMS:
             self._drawer.draw(element, level, declared, attributes, finish)
+        elif element.name == "image" and self._images is not None:
+            self._images.draw(element, level, attributes, finish)
         elif element.name == "text" and self._say is not None:
             self._writer.write(element, level, finish)
         elif element.name == "switch":

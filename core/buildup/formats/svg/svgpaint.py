@@ -3,7 +3,7 @@
 With `decimals` all numbers are rounded to so many; without, places on paths read back the same.
 """
 
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
 from buildup.contours.anchors import Contour
@@ -15,11 +15,14 @@ from buildup.drawing.paint import (
     Finish,
     Gradient,
     Paint,
+    PictureFill,
     Stroke,
     hex_of,
+    one_colour,
 )
 from buildup.formats.svg.svgshortpath import short_path_data
 from buildup.forms.assembling import StyledPath
+from buildup.forms.picturefit import is_whole
 from buildup.forms.seen import stroke_box
 from buildup.forms.strokes.dashing import fitted_dashes
 from buildup.forms.strokes.filters import (
@@ -33,6 +36,8 @@ from buildup.forms.strokes.pens import placing_of
 from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import Affine
 
+FINEST = 9
+"""Decimals of the scale of a picture: of 10,000 pixels none comes to lie elsewhere."""
 FIRST = ('stroke-width="1"', 'stroke-linecap="butt"', 'stroke-linejoin="miter"')
 """What holds of strokes that do not say it (SVG 2, 13.5)."""
 
@@ -88,15 +93,26 @@ def effects_seen(effects: Sequence[Effect], box: Box, by: Affine) -> tuple[list[
 
 @dataclass(slots=True)
 class Inks:
-    """The gradients of a document while it is written.
+    """The gradients and the pictures of a document while it is written.
 
     Args:
-        shared: one that looks like another is written once.
+        shared: a gradient that looks like another one is written once.
+        pictures: the address of each, by its number; others are left out.
 
     """
 
     shared: bool = False
+    pictures: Mapping[int, str] = field(default_factory=dict)
     _known: dict[tuple[str, ...], str] = field(default_factory=dict)
+    _written: set[int] = field(default_factory=set)
+
+    def picture(self, paint: PictureFill) -> Iterator[str]:
+        """The element of a picture where it was not yet written, to be used again."""
+        if paint.picture not in self._written:
+            self._written.add(paint.picture)
+            size = f'width="{paint.width}" height="{paint.height}" preserveAspectRatio="none"'
+            address = self.pictures[paint.picture]
+            yield f'<defs><image id="picture-{paint.picture}" {size} href="{address}"/></defs>'
 
     def defined(
         self, paint: Paint | None, name: str, decimals: int | None
@@ -112,7 +128,8 @@ class Inks:
         if paint is None:
             return "none", ()
         if not isinstance(paint, Gradient):
-            return hex_of(paint) if decimals is None else short_hex(hex_of(paint)), ()
+            colour = hex_of(one_colour(paint))
+            return colour if decimals is None else short_hex(colour), ()
         key = tuple(_gradient(paint, decimals))
         known = self._known.setdefault(key, name) if self.shared else name
         if known != name:
@@ -148,7 +165,12 @@ def form_lines(
     data = _data(form.contours, decimals)
     even = ' fill-rule="evenodd"' if form.rule == "evenodd" else ""
     fill = 'fill="none"'
-    if style.fill is not None:
+    if isinstance(style.fill, PictureFill):
+        crop = None if is_whole(form.contours, style.fill.place) else (data, even)
+        yield from _picture_lines(style.fill, style.fill_opacity, crop, name, inks)
+        if not strokes:
+            return
+    elif style.fill is not None:
         ink, lines = inks.defined(style.fill, f"{name}-fill", decimals)
         yield from lines
         faint = f' fill-opacity="{short(style.fill_opacity)}"' if style.fill_opacity < 1.0 else ""
@@ -158,12 +180,37 @@ def form_lines(
         yield from lines
         yield f"<path {data} {fill}{_stroke(strokes[0], ink, decimals)}/>"
         return
-    if style.fill is not None or not strokes:
+    filled = style.fill is not None and not isinstance(style.fill, PictureFill)
+    if filled or not strokes:
         yield f"<path {data} {fill}/>"
     for number, stroke in enumerate(strokes):
         ink, lines = inks.defined(stroke.paint, f"{name}-ink{number}", decimals)
         yield from lines
         yield from _stroke_lines(form, stroke, (ink, f"{name}-{number}"), decimals)
+
+
+def _picture_lines(
+    paint: PictureFill, opacity: float, crop: tuple[str, str] | None, name: str, inks: Inks
+) -> Iterator[str]:
+    """A picture, and the path and the fill rule of the form that crops it, if it does."""
+    if paint.picture not in inks.pictures:
+        return
+    yield from inks.picture(paint)
+    faint = f' opacity="{short(opacity)}"' if opacity < 1.0 else ""
+    by = paint.place.after(Affine(1.0 / paint.width + 0j, 1j / paint.height))
+    six = " ".join(short(v, FINEST) for z in (by.across, by.down, by.origin) for v in _parts(z))
+    shown = f'<use href="#picture-{paint.picture}" transform="matrix({six})"/>'
+    if crop is not None:
+        data, even = crop
+        clip = even.replace("fill", "clip")
+        yield f'<clipPath id="{name}-crop"><path {data}{clip}/></clipPath>'
+        yield f'<g clip-path="url(#{name}-crop)"{faint}>{shown}</g>'
+    else:
+        yield shown.replace("/>", f"{faint}/>")
+
+
+def _parts(number: complex) -> tuple[float, float]:
+    return number.real, number.imag
 
 
 def _data(contours: Sequence[Contour], decimals: int | None) -> str:

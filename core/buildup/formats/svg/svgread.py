@@ -97,18 +97,19 @@ def read_svg(text: str) -> Reading:
 
 
 @_bounded()
-def read_document(text: str, say: Say | None = None) -> Incoming:
+def read_document(text: str, say: Say | None = None, *, keeps_pictures: bool = False) -> Incoming:
     """A whole SVG document, with its sheet.
 
     Args:
         text: of the document.
         say: sets its text in faces; None: that is left out.
+        keeps_pictures: pictures in it are told with their bytes; else they are left out.
 
     Raises:
         Refusal: as `read_svg`; as `read_live`.
 
     """
-    return Document(text, say).read()
+    return Document(text, say, keeps_pictures=keeps_pictures).read()
 
 
 @_bounded()

@@ -1,6 +1,6 @@
 """A drawing as an SVG document (W3C SVG 1.1 and 2)."""
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, replace
 from xml.sax.saxutils import escape, quoteattr
 
@@ -41,6 +41,7 @@ class Writing:
 
 
 WHOLLY = Writing()
+NO_PICTURES: Mapping[int, str] = {}
 
 
 def svg(
@@ -51,6 +52,7 @@ def svg(
     ids: Iterable[str] | None = None,
     metadata: str = "",
     pixels: tuple[int, int] | None = None,
+    pictures: Mapping[int, str] = NO_PICTURES,
 ) -> str:
     """The sheet with all items that are not hidden, back to front; containers as groups.
 
@@ -65,6 +67,7 @@ def svg(
         metadata: an element that other programs pass over.
         pixels: how large the document is instead, to be painted in just so many; it is stretched
             by what that takes.
+        pictures: the address of each by its number; others are left out.
 
     """
     box = Box(0.0, 0.0, drawing.sheet.width, drawing.sheet.height)
@@ -80,7 +83,7 @@ def svg(
         lines.append(metadata)
     if ids is None and drawing.sheet.colour is not None:
         lines.append(f'<rect width="100%" height="100%" fill="{drawing.sheet.colour}"/>')
-    writing = replace(writing, inks=Inks(shared=writing.decimals is not None))
+    writing = replace(writing, inks=Inks(writing.decimals is not None, pictures))
     lines += scene_lines(scene(drawing, tops), writing)
     return "\n".join([*lines, "</svg>", ""])
 
@@ -101,9 +104,11 @@ def view_of(drawing: Drawing, tops: Iterable[str]) -> Box:
     return Box.union(seen) if seen else Box(0.0, 0.0, 1.0, 1.0)
 
 
-def drawn_lines(drawing: Drawing, ids: Iterable[str]) -> Iterator[str]:
+def drawn_lines(
+    drawing: Drawing, ids: Iterable[str], pictures: Mapping[int, str] = NO_PICTURES
+) -> Iterator[str]:
     """Some items, with all that they hold and is shown, as lines of a document."""
-    yield from scene_lines(scene(drawing, ids), WHOLLY)
+    yield from scene_lines(scene(drawing, ids), Writing(inks=Inks(pictures=pictures)))
 
 
 def scene_lines(nodes: Iterable[Node], writing: Writing) -> Iterator[str]:
@@ -122,7 +127,7 @@ def _part(part: Part, writing: Writing) -> Iterator[str]:
         return
     yield from defined
     *before, last = lines or [""]
-    if _is_one_path(part, before):
+    if last.startswith("<path") and _is_one_path(part, before):
         yield from before
         yield f"{last.removesuffix('/>')}{marks}/>"
     elif not marks and not writing.groups:

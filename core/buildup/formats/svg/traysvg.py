@@ -1,19 +1,21 @@
 """Outlines of a tray as symbols of one SVG document, which other programs can use by their ids."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from xml.sax.saxutils import escape, quoteattr
 
 from buildup.drawing.checks import NO_TEXT
 from buildup.drawing.clips import Clip
 from buildup.formats.svg.clipsvg import metadata, told_view
-from buildup.formats.svg.svgwrite import drawn_lines
+from buildup.formats.svg.svgwrite import NO_PICTURES, drawn_lines
 from buildup.formats.svg.symbolids import symbol_id
 from buildup.forms.layingout import laid_out
 from buildup.forms.placement import ItemMap
 from buildup.geometry.transforms import Affine
 
 
-def tray_svg(outlines: Iterable[tuple[str, Clip]]) -> str:
+def tray_svg(
+    outlines: Iterable[tuple[str, Clip]], pictures: Mapping[int, str] = NO_PICTURES
+) -> str:
     """A document with one symbol for each outline, told with its name; it shows nothing itself.
 
     In each symbol the items themselves travel as well, for this program.
@@ -34,7 +36,7 @@ def tray_svg(outlines: Iterable[tuple[str, Clip]]) -> str:
             f'<symbol id="{own}" viewBox="{view}" aria-label={quoteattr(text)}>',
             f"<title>{escape(text)}</title>",
             metadata(clip.text()),
-            *drawn_lines(drawing, apart.tops),
+            *drawn_lines(drawing, apart.tops, pictures),
             "</symbol>",
         ]
     return "\n".join([*lines, "</svg>", ""])

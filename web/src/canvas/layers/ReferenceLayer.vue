@@ -5,6 +5,7 @@ import type { Reference } from "../../api/types";
 import { useDocument } from "../../stores/board/document";
 import { useTools } from "../../tools/tools";
 import { useView } from "../../stores/display/view";
+import { pictureAddress } from "../paint/paint";
 import { placeOf } from "./tracedarea";
 
 const props = defineProps<{
@@ -36,7 +37,7 @@ const corner = (u: Reference, x: number, y: number): string => {
 <template>
   <g v-for="u in shown" :key="u.id" :transform="placeOf(u)">
     <image
-      :href="`/api/v1/drawings/${doc.id}/pictures/${u.picture}`"
+      :href="pictureAddress(doc.id, u.picture)"
       :width="u.width"
       :height="u.height"
       :opacity="alone ? 1 : u.strength"

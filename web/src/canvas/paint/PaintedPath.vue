@@ -4,7 +4,8 @@ import { computed, useId } from "vue";
 import type { Style } from "../../api/types";
 import GradientDef from "./GradientDef.vue";
 import StrokePath from "./StrokePath.vue";
-import { isGradient, paintOf, shows } from "./paint";
+import PictureShape from "./PictureShape.vue";
+import { isGradient, isPicture, paintOf, shows } from "./paint";
 import { penOf, sideOf } from "./strokeattributes";
 
 const props = defineProps<{
@@ -32,6 +33,8 @@ const pen = computed(() => {
   const own = one.dashes !== null || sideOf(one.stroke, props.open) || isGradient(one.stroke.paint);
   return more.length > 0 || own ? null : penOf(one.stroke, false, "");
 });
+/** The fill needs an element of its own. */
+const isOwn = computed(() => isGradient(props.paint.fill) || isPicture(props.paint.fill));
 const fill = computed(() => ({
   fill: paintOf(props.paint.fill, `fill-${id}`),
   "fill-rule": props.rule,
@@ -48,9 +51,17 @@ const fill = computed(() => ({
     stroke-width="1"
     vector-effect="non-scaling-stroke"
   />
-  <path v-else-if="pen && !isGradient(paint.fill)" :d="path" v-bind="{ ...fill, ...pen }" />
+  <path v-else-if="pen && !isOwn" :d="path" v-bind="{ ...fill, ...pen }" />
   <g v-else>
     <GradientDef v-if="isGradient(paint.fill)" :id="`fill-${id}`" :gradient="paint.fill" />
+    <PictureShape
+      v-else-if="isPicture(paint.fill)"
+      :id="`fill-${id}`"
+      :path="path"
+      :rule="rule"
+      :picture="paint.fill"
+      :opacity="paint.fill_opacity"
+    />
     <path :d="path" v-bind="{ ...fill, ...(pen ?? { stroke: 'none' }) }" />
     <template v-if="!pen">
       <StrokePath

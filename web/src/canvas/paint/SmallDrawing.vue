@@ -3,7 +3,8 @@
 import { computed, useId } from "vue";
 import type { Drawable, Matrix, Style } from "../../api/types";
 import GradientDef from "./GradientDef.vue";
-import { isGradient, paintOf, plainColour, shows } from "./paint";
+import PictureShape from "./PictureShape.vue";
+import { isGradient, isPicture, paintOf, plainColour, shows } from "./paint";
 import { after } from "../../core/matrices";
 import { useDocument } from "../../stores/board/document";
 
@@ -62,6 +63,15 @@ function inkOf(style: Style): string {
         v-if="isGradient(p.item.style.fill)"
         :id="`${uid}-${n}`"
         :gradient="p.item.style.fill"
+      />
+      <PictureShape
+        v-else-if="isPicture(p.item.style.fill)"
+        :id="`${uid}-${n}`"
+        :path="p.item.path"
+        :rule="p.item.rule"
+        :picture="p.item.style.fill"
+        :opacity="p.item.style.fill_opacity"
+        :transform="p.matrix ? `matrix(${p.matrix.join(' ')})` : undefined"
       />
     </template>
     <path

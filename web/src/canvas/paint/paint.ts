@@ -1,19 +1,35 @@
 // Paint as the attributes of SVG elements.
-import type { Finish, FilterMark, Gradient, Matrix, Paint, Stroke } from "../../api/types";
+import type {
+  Finish,
+  FilterMark,
+  Gradient,
+  Matrix,
+  Paint,
+  PictureFill,
+  Stroke,
+} from "../../api/types";
 
 export const isGradient = (paint: Paint | null): paint is Gradient =>
   typeof paint === "object" && paint !== null && "stops" in paint;
 
-/** A colour as `#RRGGBB`; of a gradient that of its middle. */
+export const isPicture = (paint: Paint | null): paint is PictureFill =>
+  typeof paint === "object" && paint !== null && "picture" in paint;
+
+/** A colour as `#RRGGBB`; of a gradient that of its middle, for a picture grey. */
 export function plainColour(paint: Paint): string {
   if (typeof paint === "string") return paint;
+  if (isPicture(paint)) return "#808080";
   if (!isGradient(paint)) return paint.colour;
   return plainColour(paint.stops[Math.floor(paint.stops.length / 2)]?.colour ?? "#808080");
 }
 
-/** What a paint is called in an attribute: a colour, or the gradient of an id. */
+/** Where the bytes of a picture are. */
+export const pictureAddress = (drawing: number, picture: number): string =>
+  `/api/v1/drawings/${drawing}/pictures/${picture}`;
+
+/** What a paint is called in an attribute: a colour, or the gradient of an id; pictures are no paint. */
 export function paintOf(paint: Paint | null, id: string): string {
-  if (paint === null) return "none";
+  if (paint === null || isPicture(paint)) return "none";
   return isGradient(paint) ? `url(#${id})` : plainColour(paint);
 }
 

@@ -4,7 +4,7 @@ import { computed } from "vue";
 import type { SavedStyle, Paint, Style } from "../../api/types";
 import NameField from "../../ui/NameField.vue";
 import PaintedPath from "../../canvas/paint/PaintedPath.vue";
-import { isGradient } from "../../canvas/paint/paint";
+import { isGradient, isPicture } from "../../canvas/paint/paint";
 
 const props = defineProps<{ kept: SavedStyle; hint: string }>();
 const emit = defineEmits<{ use: []; renamed: [name: string]; removed: [] }>();
@@ -15,7 +15,7 @@ const FORM =
 const SIZE = 40;
 
 const there = (paint: Paint | null): Paint | null =>
-  isGradient(paint) ? { ...paint, boxed: false } : paint;
+  isGradient(paint) || isPicture(paint) ? { ...paint, boxed: false } : paint;
 const style = computed<Style>(() => {
   const own = props.kept.style;
   const widest = Math.max(...own.strokes.map((s) => s.width), 8);

@@ -2,6 +2,7 @@
 // The drawing board: top bar, tools, canvas, Properties, dock and status bar.
 import { onBeforeUnmount, provide, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
+import type { Point } from "../../api/types";
 import { ApiError } from "../../api/client";
 import BoardCanvas from "../../canvas/BoardCanvas.vue";
 import BoardDock from "../../dock/BoardDock.vue";
@@ -104,8 +105,8 @@ async function open(id: number): Promise<void> {
   }
 }
 watch(() => props.id, open, { immediate: true });
-/** Files dropped on the board or pasted: SVG becomes items, pictures become references. */
-useClipboardKeys((files) => void bring(files));
+/** Files dropped on the board or pasted: SVG becomes items, pictures references or items. */
+useClipboardKeys((files) => void bring(files, tools.pointer && view.toSheet(tools.pointer)));
 usePileKey();
 /** An outline of the shelf that is dropped comes to lie there. */
 const droppable = () =>
@@ -113,14 +114,19 @@ const droppable = () =>
 function carriedOver(event: Event): void {
   if (droppable()) event.preventDefault();
 }
-function put(event: MouseEvent): void {
-  const entry = droppable();
+/** Where the pointer of an event is on the sheet. */
+function placeOf(event: MouseEvent): Point | null {
   const canvas = (event.currentTarget as HTMLElement).querySelector("[data-testid=canvas]");
   const box = canvas?.getBoundingClientRect();
-  if (!entry || !box) return;
-  void placement.drop(entry, view.toSheet([event.clientX - box.left, event.clientY - box.top]));
+  return box ? view.toSheet([event.clientX - box.left, event.clientY - box.top]) : null;
 }
-const dropped = (event: DragEvent): void => void bring([...(event.dataTransfer?.files ?? [])]);
+function put(event: MouseEvent): void {
+  const entry = droppable();
+  const at = placeOf(event);
+  if (entry && at) void placement.drop(entry, at);
+}
+const dropped = (event: DragEvent): void =>
+  void bring([...(event.dataTransfer?.files ?? [])], placeOf(event));
 onBeforeUnmount(() => {
   left = true;
   doc.close();

@@ -2,7 +2,7 @@
 // The fill, or a stroke, of what is selected: plain, a gradient, or none, and how much of it shows.
 import { computed } from "vue";
 import type { Command, Paint } from "../../api/types";
-import { isGradient, plainColour } from "../../canvas/paint/paint";
+import { isGradient, isPicture, plainColour } from "../../canvas/paint/paint";
 import { useEdits } from "../../stores/board/edits";
 import { usePreview } from "../../stores/board/preview";
 import { useSelection } from "../../stores/board/selection";
@@ -13,7 +13,9 @@ import PaintRow from "./PaintRow.vue";
 import { useTargets } from "../../fields/targets";
 import TypedField from "../../fields/TypedField.vue";
 import ColourBars from "./ColourBars.vue";
-import { PAINT_KINDS, type PaintKind } from "./gradients";
+import PicturePart from "./PicturePart.vue";
+import { usePictures } from "../../tools/addpicture";
+import { FILL_KINDS, PAINT_KINDS, type PaintKind } from "./gradients";
 
 const props = defineProps<{
   label: string;
@@ -28,7 +30,11 @@ const preview = usePreview();
 const selection = useSelection();
 const painting = usePainting();
 const items = computed(() => selection.selected);
-const kind = computed<PaintKind>(() => (isGradient(props.paint) ? props.paint.kind : "plain"));
+const pictures = usePictures();
+const kind = computed<PaintKind>(() =>
+  isGradient(props.paint) || isPicture(props.paint) ? props.paint.kind : "plain",
+);
+const kinds = computed(() => (props.stroke === null ? FILL_KINDS : PAINT_KINDS));
 const colour = computed(() => (props.paint === null ? "#FFFFFF" : plainColour(props.paint)));
 
 const setting = (paint: Paint | null): Command =>
@@ -39,7 +45,9 @@ const choose = (paint: Paint | null): void => edits.commit(setting(paint), true)
 
 function become(wanted: PaintKind): void {
   if (wanted === kind.value) return;
-  if (wanted !== "plain") {
+  if (wanted === "picture") {
+    pictures.askToFill(items.value);
+  } else if (wanted !== "plain") {
     edits.commit({
       kind: "set_gradient",
       items: items.value,
@@ -49,7 +57,7 @@ function become(wanted: PaintKind): void {
   } else if (isGradient(props.paint)) {
     const stop = props.paint.stops[Math.min(painting.stop, props.paint.stops.length - 1)];
     choose(stop?.colour ?? colour.value);
-  }
+  } else choose(colour.value);
 }
 function fade(percent: number): void {
   const opacity = percent / 100;
@@ -73,14 +81,15 @@ function fade(percent: number): void {
   >
     <template #before>
       <ChoiceButtons
-        :options="PAINT_KINDS"
-        :columns="3"
+        :options="kinds"
+        :columns="kinds.length > 3 ? 2 : 3"
         :pressed="(k) => kind === k"
         prefix="paint"
         @choose="become"
       />
     </template>
     <GradientPart v-if="isGradient(paint)" :label="label" :gradient="paint" :stroke="stroke" />
+    <PicturePart v-else-if="isPicture(paint)" :items="items" />
     <ColourBars
       v-else
       swatched

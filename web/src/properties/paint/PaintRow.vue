@@ -4,7 +4,7 @@ import Button from "primevue/button";
 import InputText from "primevue/inputtext";
 import { computed, ref } from "vue";
 import type { Paint } from "../../api/types";
-import { isGradient, plainColour } from "../../canvas/paint/paint";
+import { isGradient, isPicture, pictureAddress, plainColour } from "../../canvas/paint/paint";
 import { useDocument } from "../../stores/board/document";
 import { useColours } from "../../stores/painting/colours";
 import { usePainting } from "../../stores/painting/painting";
@@ -35,12 +35,15 @@ const told = computed(() => {
   if (typeof paint === "object" && "swatch" in paint) {
     return doc.sheet.swatches.find((s) => s.id === paint.swatch)?.name ?? paint.colour;
   }
-  if (!isGradient(paint)) return plainColour(paint);
-  return paint.kind;
+  if (isGradient(paint) || isPicture(paint)) return paint.kind;
+  return plainColour(paint);
 });
 const colour = computed(() => (props.paint === null ? "#FFFFFF" : plainColour(props.paint)));
 const chip = computed(() => {
   if (props.paint === null) return { background: "#fff" };
+  if (isPicture(props.paint)) {
+    return { background: `center / cover url(${pictureAddress(doc.id, props.paint.picture)})` };
+  }
   return { background: isGradient(props.paint) ? barOf(props.paint.stops) : colour.value };
 });
 async function typed(): Promise<void> {

@@ -33,6 +33,7 @@ const NOTHING: Selection = {
   curves: [],
   curves_cut: false,
   gradients: [],
+  picture: null,
   miters: [],
   style: null,
   follows: [],

@@ -182,6 +182,7 @@ export class FakeBoard {
     curves: [],
     curves_cut: false,
     gradients: [],
+    picture: null,
     miters: [],
     style: null,
     follows: [],

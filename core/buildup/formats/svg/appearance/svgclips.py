@@ -4,7 +4,7 @@ from collections.abc import Iterator, Mapping
 from contextlib import contextmanager
 from dataclasses import dataclass, field, replace
 
-from buildup.drawing.paint import map_of_box
+from buildup.drawing.laying import map_of_box
 from buildup.formats.svg.appearance.svgcut import Cut, box_cut, cut_of
 from buildup.formats.svg.appearance.svgmasks import Shades, plain_mask
 from buildup.formats.svg.svglevel import Level

@@ -7,7 +7,7 @@ from buildup.contours.extent import box_of
 from buildup.contours.moving import moved_contour
 from buildup.drawing.clips import Clip
 from buildup.drawing.itemtypes import AnyLeaf, Item, Outline, Shape
-from buildup.drawing.paint import map_of_box
+from buildup.drawing.laying import map_of_box
 from buildup.forms.contours import item_contours
 from buildup.forms.seen import painted_box
 from buildup.geometry.boxes import Box

@@ -13,7 +13,7 @@ from buildup.drawing.itemtypes import (
     Role,
     StrokeEffect,
 )
-from buildup.drawing.paint import PLAIN, Gradient, Paint, Stroke, Style, hex_of
+from buildup.drawing.paint import PLAIN, LaidPaint, Paint, Stroke, Style, hex_of
 from buildup.formats.svg.svgvalues import GREY
 
 BARE = Style(fill=GREY, strokes=())
@@ -103,7 +103,7 @@ def _role(paint: Paint, opacity: float, *, alpha: bool) -> Role:
         Shades: it makes it show by a part.
 
     """
-    if isinstance(paint, Gradient) or opacity < 1.0:
+    if isinstance(paint, LaidPaint) or opacity < 1.0:
         raise Shades
     colour = hex_of(paint).upper()
     if alpha or colour == "#FFFFFF":

@@ -8,7 +8,7 @@ from buildup.contours.anchors import Contour
 from buildup.contours.extent import box_of
 from buildup.contours.moving import moved_contour
 from buildup.drawing.itemtypes import FillRule
-from buildup.drawing.paint import map_of_box
+from buildup.drawing.laying import map_of_box
 from buildup.formats.svg.svgtree import Element
 from buildup.formats.svg.svgvalues import Lengths, read_transform
 from buildup.formats.svg.svgviews import laid_in, view_in
