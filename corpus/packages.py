@@ -1,15 +1,17 @@
-"""Files that nobody here made: packages of icons, emoji, flags and maps under free licences.
+"""Files that nobody here made: icons, emoji, flags, maps, and what libraries are tried by.
 
-They come from the registries when they are asked for, each in one pinned version, and are kept
+They are parts of packages under free licences. They come from the registries when they are asked for, each in one pinned version, and are kept
 beside the checkout; nothing of them is in it.
 """
 
 import hashlib
 import subprocess
+import sys
 import tarfile
 from collections.abc import Iterator
 from dataclasses import dataclass
 from pathlib import Path
+from typing import Literal
 
 CORPUS = Path(__file__).resolve().parents[1] / ".local" / "corpus"
 LARGEST = 3_000_000
@@ -18,7 +20,7 @@ LARGEST = 3_000_000
 
 @dataclass(frozen=True)
 class Package:
-    """A package of the registry of npm.
+    """A package of a registry.
 
     Args:
         name: what it is called there.
@@ -27,6 +29,7 @@ class Package:
         kind: what the names of its files end with.
         inside: what their paths contain.
         digest: the first 16 digits of the SHA-256 of its archive.
+        registry: whose.
         sampled: some of it is read in each run of the tests.
 
     """
@@ -38,12 +41,24 @@ class Package:
     digest: str
     inside: str = ""
     sampled: bool = False
+    registry: Literal["npm", "pip"] = "npm"
 
     @property
     def archive(self) -> Path:
         """Where it is kept."""
         plain = self.name.replace("@", "").replace("/", "-")
-        return CORPUS / f"{plain}-{self.version}.tgz"
+        suffix = "tgz" if self.registry == "npm" else "tar.gz"
+        return CORPUS / f"{plain}-{self.version}.{suffix}"
+
+    @property
+    def fetching(self) -> list[str]:
+        """The command that fetches it; of a library for Python its sources, with its tests."""
+        if self.registry == "npm":
+            pinned = f"{self.name}@{self.version}"
+            return ["npm", "pack", "--silent", "--pack-destination", str(CORPUS), pinned]
+        pinned = f"{self.name}=={self.version}"
+        pip = [sys.executable, "-m", "pip", "download", "--quiet", "--no-deps"]
+        return [*pip, "--no-binary", ":all:", "--dest", str(CORPUS), pinned]
 
 
 PACKAGES = (
@@ -58,6 +73,9 @@ PACKAGES = (
     Package("openmoji", "17.0.0", "CC-BY-SA-4.0", "svg", "55ee7d13485dec86", inside="color/svg/"),
     Package("@lobehub/fluent-emoji-flat", "1.1.0", "MIT", "svg", "8f9113c027c7c20e"),
     Package("devicon", "2.17.0", "MIT", "svg", "e611f56ef1eeb17c", inside="icons/"),
+    Package(
+        "pypdf", "7.1.1", "BSD-3-Clause", "pdf", "2eff4e2fc5fb22a6", sampled=True, registry="pip"
+    ),
 )
 
 
@@ -72,9 +90,7 @@ def fetched(package: Package) -> Path:
     archive = package.archive
     if not archive.exists():
         archive.parent.mkdir(parents=True, exist_ok=True)
-        pinned = f"{package.name}@{package.version}"
-        command = ["npm", "pack", "--silent", "--pack-destination", str(CORPUS), pinned]
-        subprocess.run(command, check=True, stdout=subprocess.DEVNULL)  # noqa: S603
+        subprocess.run(package.fetching, check=True, stdout=subprocess.DEVNULL)  # noqa: S603
     found = hashlib.sha256(archive.read_bytes()).hexdigest()[:16]
     if found != package.digest:
         raise ValueError(f"{archive.name} is not the one that is pinned: {found}")

@@ -3,16 +3,15 @@
 from dataclasses import replace
 
 import pypdfium2
-from buildup.drawing.model import Drawing
 from buildup.formats.formatsettings import PdfOut
 from buildup.formats.svg.svgread import read_document
 from buildup.formats.svg.svgwrite import svg
-from exports.parcels import Job
+from exports.parcels import Job, Parcel
 from exports.pdf import pdf
 from imports.services import value_of
 
 from corpus.pixels import apart
-from corpus.svgs import drawn, size_of
+from corpus.svgs import drawn, shown_in, size_of
 from corpus.verdicts import Verdict
 
 FINER = (4, 12)
@@ -27,21 +26,32 @@ def tried(name: str, data: bytes) -> Verdict:
         Refusal: as `read_document`.
 
     """
-    drawing = value_of(read_document(data.decode("utf-8", "replace")))
-    parcel = pdf([Job("corpus", drawing)], PdfOut())
+    job, parcel = written(data)
     told = tuple((line, 1) for line in parcel.said)
     verdict = Verdict(name, 1.0, told)
     for finer in FINER:
-        verdict = replace(verdict, apart=_apart(drawing, parcel.files[0].data, finer))
+        verdict = replace(verdict, apart=_apart(job, parcel.files[0].data, finer))
         if not verdict.differs:
             break
     return verdict
 
 
-def _apart(drawing: Drawing, written: bytes, finer: int) -> float:
-    size = size_of(drawing.sheet)
+def written(data: bytes) -> tuple[Job, Parcel]:
+    """A file as a drawing, and that as a PDF.
+
+    Raises:
+        Refusal: as `read_document`.
+
+    """
+    found = read_document(data.decode("utf-8", "replace"), keeps_pictures=True)
+    job = Job("corpus", value_of(found), None, shown_in(found))
+    return job, pdf([job], PdfOut())
+
+
+def _apart(job: Job, made: bytes, finer: int) -> float:
+    size = size_of(job.drawing.sheet)
     fine = (finer * size[0], finer * size[1])
-    page = pypdfium2.PdfDocument(written)[0]
+    page = pypdfium2.PdfDocument(made)[0]
     theirs = page.render(scale=fine[0] / page.get_width()).to_pil().resize(fine)
-    ours = drawn(svg(drawing, title="", pixels=fine))
+    ours = drawn(svg(job.drawing, title="", pixels=fine, pictures=job.addresses))
     return apart(theirs.resize(size), ours.resize(size))

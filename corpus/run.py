@@ -14,13 +14,17 @@ from buildup.errors import Refusal
 
 django.setup()
 
-from corpus import pdfs, svgs  # noqa: E402
+from corpus import pages, pdfs, svgs  # noqa: E402
 from corpus.packages import PACKAGES, Package, files  # noqa: E402
 from corpus.verdicts import ALIKE, Verdict  # noqa: E402
 
-TRIED: dict[str, Callable[[str, bytes], Verdict]] = {
-    "read and written as SVG": svgs.tried,
-    "written as PDF": pdfs.tried,
+TRIED: dict[str, dict[str, Callable[[str, bytes], Verdict]]] = {
+    "svg": {
+        "read and written as SVG": svgs.tried,
+        "written as PDF": pdfs.tried,
+        "written as PDF and read again": pages.tried_again,
+    },
+    "pdf": {"read as PDF": pages.tried},
 }
 
 
@@ -33,7 +37,7 @@ def main() -> int:
             continue
         if options.tests and not package.sampled:
             continue
-        for way, does in TRIED.items():
+        for way, does in TRIED[package.kind].items():
             begun = time.perf_counter()
             every = list(_verdicts(package, does, options.sample))
             _print(f"{package.name} {package.version}, {way}", every, options.worst)

@@ -2,13 +2,17 @@
 
 import io
 import re
+from collections.abc import Mapping
 
 import resvg_py
 from buildup.drawing.sheet import Sheet
+from buildup.formats.incoming import Incoming
+from buildup.formats.picturefacts import facts_of
 from buildup.formats.svg.svgread import read_document
 from buildup.formats.svg.svgwrite import svg
 from imports.services import value_of
 from PIL import Image
+from references.selectors import ShownPicture, addresses
 
 from corpus.pixels import SIDE, apart
 from corpus.verdicts import Verdict
@@ -25,10 +29,10 @@ def tried(name: str, data: bytes) -> Verdict:
 
     """
     text = data.decode("utf-8", "replace")
-    found = read_document(text)
+    found = read_document(text, keeps_pictures=True)
     drawing = value_of(found)
     size = size_of(drawing.sheet)
-    written = svg(drawing, title="", pixels=size)
+    written = svg(drawing, title="", pixels=size, pictures=addresses(shown_in(found)))
     return Verdict(name, apart(drawn(_sized(text, size)), drawn(written)), found.left)
 
 
@@ -46,6 +50,12 @@ def _sized(text: str, size: tuple[int, int]) -> str:
     sizes = f'width="{size[0]}" height="{size[1]}" preserveAspectRatio="none"'
     plain = plain.replace("<svg", f"<svg {sizes}", 1)
     return text.replace(root[0], plain, 1)
+
+
+def shown_in(found: Incoming) -> Mapping[int, ShownPicture]:
+    """The pictures of a file, as its items name them."""
+    every = {n: (data, facts_of(data)) for n, data in found.pictures.items()}
+    return {n: ShownPicture(data, facts.mime) for n, (data, facts) in every.items() if facts}
 
 
 def size_of(sheet: Sheet) -> tuple[int, int]:

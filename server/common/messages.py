@@ -46,7 +46,7 @@ SENTENCES: Mapping[str, str] = {
     "nothing_drawn.dxf": "The DXF contains no lines. {left_out} Nothing was changed.",
     "nothing_drawn.export": "Nothing visible to export.",
     "nothing_drawn.font": "{name} contains no glyphs. Nothing was changed.",
-    "nothing_drawn.pdf": "The PDF contains no paths. {left_out} Nothing was changed.",
+    "nothing_drawn.pdf": "The PDF contains nothing that can be imported. {left_out} Nothing was changed.",
     "nothing_drawn.selection": "The selection contains nothing visible.",
     "nothing_selected.export": "Nothing is selected. Select what to export.",
     "nothing_to_redo": "Nothing left to redo.",

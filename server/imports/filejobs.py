@@ -52,7 +52,7 @@ READERS: Mapping[str, Callable[[str, bytes, Say], Incoming]] = {
         data.decode("utf-8-sig", "replace"), say, keeps_pictures=True
     ),
     "dxf": lambda _name, data, _say: read_dxf(data),
-    "pdf": lambda _name, data, _say: read_pdf(data),
+    "pdf": lambda _name, data, say: read_pdf(data, say),
     "font": lambda name, data, _say: read_font(name, data),
 }
 """Files of other programs, by what they are."""

@@ -20,7 +20,7 @@ from buildup.formats.svg.svgitems import MadeItems
 from buildup.formats.svg.svglevel import Level, called_of, finish_in, is_meant
 from buildup.formats.svg.svgstyles import Attributes, Styles
 from buildup.formats.svg.svgtext import FontWish, Say, Spoken, font_size, inherited
-from buildup.formats.svg.svgtree import Element, read_tree
+from buildup.formats.svg.svgtree import Element, read_tree, size_of
 from buildup.formats.svg.svgvalues import (
     FIRST_PAINT,
     GREY,
@@ -65,11 +65,13 @@ _LEFT_OUT = {
 class Document:
     """A document while it is read."""
 
-    def __init__(self, text: str, say: Say | None = None, *, keeps_pictures: bool = False) -> None:
-        self.root = root = read_tree(text)
+    def __init__(
+        self, text: str | Element, say: Say | None = None, *, keeps_pictures: bool = False
+    ) -> None:
+        self.root = root = read_tree(text) if isinstance(text, str) else text
         self._report = Report()
         self._say = say
-        self._work = Work(len(text))
+        self._work = Work(len(text) if isinstance(text, str) else size_of(text))
         self.ids: Mapping[str, Element] = _by_id(self.root)
         self.styles = Styles(self._work, self.leave)
         for element in root.below():

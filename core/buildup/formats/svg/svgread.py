@@ -13,7 +13,7 @@ from buildup.formats.incoming import Incoming
 from buildup.formats.svg.svgdocument import Document
 from buildup.formats.svg.svglevel import called_of
 from buildup.formats.svg.svgtext import Say
-from buildup.formats.svg.svgtree import not_svg
+from buildup.formats.svg.svgtree import Element, not_svg
 
 
 @dataclass(frozen=True)
@@ -110,6 +110,17 @@ def read_document(text: str, say: Say | None = None, *, keeps_pictures: bool = F
 
     """
     return Document(text, say, keeps_pictures=keeps_pictures).read()
+
+
+@_bounded()
+def read_tree_of(root: Element, say: Say | None = None) -> Incoming:
+    """A document that another reader made, with its pictures.
+
+    Raises:
+        Refusal: as `read_svg`.
+
+    """
+    return Document(root, say, keeps_pictures=True).read()
 
 
 @_bounded()

@@ -1,0 +1,1 @@
+"""Pages of a PDF as trees of SVG elements, which the reader of SVG makes into items."""
