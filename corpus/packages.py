@@ -1,7 +1,7 @@
 """Files that nobody here made: icons, emoji, flags, maps, and what libraries are tried by.
 
-They are parts of packages under free licences. They come from the registries when they are asked for, each in one pinned version, and are kept
-beside the checkout; nothing of them is in it.
+They are parts of packages under free licences, which come from the registries when they are asked
+for, each in one pinned version, and are kept beside the checkout; nothing of them is in it.
 """
 
 import hashlib

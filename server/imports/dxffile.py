@@ -1,22 +1,23 @@
-"""DXF by ezdxf: lines, arcs, circles, ellipses, polylines with bulges, splines, blocks.
+"""DXF by ezdxf: lines, arcs, circles, ellipses, polylines, splines, hatches, text, blocks.
 
-Sizes, colours and layers are taken over; text, hatches, dimensions and so on are left out and told.
+Sizes, colours and layers are taken over; points, pictures and so on are left out and told.
 """
 
 import io
-from collections import Counter
 from collections.abc import Iterable, Iterator
+from dataclasses import replace
 
 from buildup.contours.anchors import Contour
-from buildup.contours.pathreader import PathReader
 from buildup.drawing.clips import Clip
-from buildup.drawing.itemtypes import Group, Item, Outline
+from buildup.drawing.itemtypes import FillRule, Group, Item, Outline, TextItem
 from buildup.drawing.paint import Stroke, Style
 from buildup.errors import Refusal
-from buildup.formats.importnotes import left_out
+from buildup.formats.importnotes import Report
 from buildup.formats.incoming import Incoming
 from buildup.formats.svg.svgitems import MOST_ITEMS, MOST_READ
-from buildup.forms.contours import moved_contours
+from buildup.formats.svg.svgtext import Say
+from buildup.forms.contours import item_contours
+from buildup.forms.placement import ItemMap, moved_item
 from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import shift
 from common.messages import refusal
@@ -25,13 +26,16 @@ from ezdxf.document import Drawing as Document
 from ezdxf.entities.dxfentity import DXFEntity
 from ezdxf.entities.dxfgfx import DXFGraphic
 from ezdxf.entities.insert import Insert
+from ezdxf.entities.polygon import DXFPolygon
 from ezdxf.enums import InsertUnits
 from ezdxf.lldxf.const import DXFError
-from ezdxf.math import Vec3
-from ezdxf.path import Curve3To, Curve4To
 from ezdxf.protocols import SupportsVirtualEntities, virtual_entities
 from ezdxf.recover import read as recovered
 from ezdxf.units import conversion_factor
+
+from imports.dxf.dxfhatches import hatched
+from imports.dxf.dxfpaths import contours_of, placing
+from imports.dxf.dxftext import item_of, words_in
 
 MM = 96.0 / 25.4
 HAIR = 0.25 * MM
@@ -53,50 +57,115 @@ STUMBLES = (
     RecursionError,
 )
 """What the reader raises at files that are not what they say."""
-KINDS = frozenset(
-    {"LINE", "ARC", "CIRCLE", "ELLIPSE", "LWPOLYLINE", "POLYLINE", "SPLINE", "HELIX", "SOLID"}
+FILLED = frozenset({"SOLID", "TRACE"})
+CURVES = frozenset(
+    {"LINE", "ARC", "CIRCLE", "ELLIPSE", "LWPOLYLINE", "POLYLINE", "SPLINE", "HELIX"}
 )
-LEFT = {"TEXT": "text", "MTEXT": "text", "HATCH": "hatches", "POINT": "points", "IMAGE": "pictures"}
+KINDS = FILLED | CURVES
+TEXTS = frozenset({"TEXT", "MTEXT", "ATTRIB", "ATTDEF"})
+LEFT = {**dict.fromkeys(TEXTS, "text"), "POINT": "points", "IMAGE": "pictures"}
+Made = Outline | TextItem
 
 
-def read_dxf(data: bytes) -> Incoming:
+def read_dxf(data: bytes, say: Say | None = None) -> Incoming:
     """A DXF file, its upper left corner at that of the sheet.
+
+    Args:
+        data: the file.
+        say: sets its text; None: that is left out.
 
     Raises:
         Refusal: `not_dxf`, `too_much`, `nothing_drawn`.
     """
     document = _document(data)
-    scale = _scale(document)
-    left: Counter[str] = Counter()
-    layers: dict[str, list[Outline]] = {}
-    anchors = 0
+    reading = _Reading(document, _scale(document), say)
     try:
         for number, entity in enumerate(_Blocks().lines(document.modelspace())):
             if number >= MOST_ITEMS:
                 raise _too_much("parts")
-            if entity.dxftype() not in KINDS or not isinstance(entity, DXFGraphic):
-                left[LEFT.get(entity.dxftype(), entity.dxftype().lower())] += 1
-                continue
-            contours = tuple(_contours(entity, scale))
-            anchors += sum(len(c.anchors) for c in contours)
-            if anchors > MOST_READ:
-                raise _too_much("anchors")
-            if contours:
-                outline = Outline(
-                    id=f"d{number + 1}",
-                    name=entity.dxftype().capitalize(),
-                    contours=contours,
-                    style=_style(document, entity),
-                )
-                layers.setdefault(entity.dxf.layer, []).append(outline)
+            reading.read(entity)
     except STUMBLES:
         raise _not_dxf() from None
-    told = left_out(left)
-    if not layers:
+    told = reading.report.notes({})
+    if not reading.layers:
         said = Incoming(Clip((), ()), 0j, "mm", "", None, told).said
         raise refusal("nothing_drawn.dxf", left_out=said)
-    clip, size = _laid(layers)
+    clip, size = _laid(reading.layers)
+    told = reading.report.notes({i.id: i.id for i in clip.items})
     return Incoming(clip=clip, size=size, unit="mm", name="", live=None, notes=told)
+
+
+class _Reading:
+    """What was read of a document so far: items by layers, what was left out or changed."""
+
+    def __init__(self, document: Document, scale: float, say: Say | None) -> None:
+        self.layers: dict[str, list[Made]] = {}
+        self.report = Report()
+        self._document = document
+        self._scale = scale
+        self._place = placing(scale)
+        self._say = say
+        self._anchors = 0
+        self._count = 0
+
+    def read(self, entity: DXFEntity) -> None:
+        """An entity that is no insertion."""
+        kind, heard = entity.dxftype(), self.report.heard
+        if not isinstance(entity, DXFGraphic):
+            self.report.leave(LEFT.get(kind, kind.lower()))
+            return
+        item: Made | None = None
+        if kind in KINDS:
+            item = self._drawn(entity)
+        elif isinstance(entity, DXFPolygon):
+            item = self._hatched(entity)
+        elif kind in TEXTS and self._say is not None:
+            item = self._said(entity, self._say)
+        else:
+            self.report.leave(LEFT.get(kind, kind.lower()))
+        if item is not None:
+            self._count += 1
+            named = replace(item, id=f"d{self._count}")
+            self.layers.setdefault(entity.dxf.layer, []).append(named)
+            self.report.belongs(named.id, since=heard)
+
+    def _drawn(self, entity: DXFGraphic) -> Outline | None:
+        contours = tuple(contours_of(path.make_path(entity), self._place))
+        style = _style(self._document, entity)
+        if entity.dxftype() in FILLED:
+            style = Style(fill=style.strokes[0].paint, strokes=())
+        return self._outline(entity, contours, style)
+
+    def _outline(
+        self, entity: DXFGraphic, contours: tuple[Contour, ...], style: Style
+    ) -> Outline | None:
+        self._anchors += sum(len(c.anchors) for c in contours)
+        if self._anchors > MOST_READ:
+            raise _too_much("anchors")
+        if not contours:
+            return None
+        rule: FillRule = "evenodd" if isinstance(entity, DXFPolygon) else "nonzero"
+        name = entity.dxftype().capitalize()
+        return Outline(id="d", name=name, contours=contours, rule=rule, style=style)
+
+    def _hatched(self, entity: DXFPolygon) -> Outline | None:
+        found = hatched(entity, self._place, _style(self._document, entity))
+        if found.changed:
+            self.report.change(found.changed)
+        if found.left:
+            self.report.leave(found.left)
+        return self._outline(entity, found.contours, found.style)
+
+    def _said(self, entity: DXFGraphic, say: Say) -> TextItem | None:
+        said = words_in(entity)
+        if said is None:
+            return None
+        item = item_of(said, self._place, self._scale, _style(self._document, entity), say)
+        if item is None:
+            self.report.leave("text")
+        else:
+            self.report.change("text (set in another font)")
+        return item
 
 
 class _Blocks:
@@ -163,31 +232,6 @@ def _scale(document: Document) -> float:
         return MM
 
 
-def _contours(entity: DXFGraphic, scale: float) -> Iterator[Contour]:
-    """The paths of an entity in sheet units, y down."""
-
-    def place(v: Vec3) -> complex:
-        return complex(v.x * scale, -v.y * scale)
-
-    made = path.make_path(entity)
-    for part in made.sub_paths() if made.has_sub_paths else (made,):
-        if len(part) == 0:
-            continue
-        reader = PathReader()
-        reader.move(place(part.start))
-        for step in part.commands():
-            end = place(step.end)
-            if isinstance(step, Curve4To):
-                reader.curve(place(step.ctrl1), place(step.ctrl2), end)
-            elif isinstance(step, Curve3To):
-                reader.quadratic(place(step.ctrl), end)
-            else:
-                reader.line(end)
-        if part.is_closed:
-            reader.close()
-        yield from reader.done()
-
-
 def _style(document: Document, entity: DXFGraphic) -> Style:
     """A line in the colour of the entity, or of its layer."""
     told = entity.rgb
@@ -205,26 +249,34 @@ def _style(document: Document, entity: DXFGraphic) -> Style:
     return Style(fill=None, strokes=(Stroke(paint=ink, width=width),))
 
 
-def _laid(layers: dict[str, list[Outline]]) -> tuple[Clip, complex]:
-    """All lines from the sheet's corner on, a group for each layer, and how large that is."""
-    every = [o for row in layers.values() for o in row]
-    box = Box.union([Box.around(p for c in o.contours for p in _places(c)) for o in every])
-    by = shift(-complex(box.left, box.top))
+def _laid(layers: dict[str, list[Made]]) -> tuple[Clip, complex]:
+    """All items from the sheet's corner on, a group for each layer, and how large that is."""
+    box = Box.union([_box(made) for row in layers.values() for made in row])
+    by = ItemMap(shift(-complex(box.left, box.top)))
     items: list[Item] = []
     positions: list[tuple[str, str]] = []
     for number, (name, row) in enumerate(layers.items(), 1):
         group = Group(id=f"l{number}", name=name[:100] or "0")
         items.append(group)
         positions.append((group.id, ""))
-        for outline in row:
-            contours = moved_contours(outline.contours, by)
-            items.append(
-                Outline(id=outline.id, name=outline.name, contours=contours, style=outline.style)
-            )
-            positions.append((outline.id, group.id))
+        for made in row:
+            items.append(moved_item(made, by))
+            positions.append((made.id, group.id))
     return Clip(tuple(items), tuple(positions)), complex(box.width, box.height)
 
 
+def _box(made: Made) -> Box:
+    """Around an item, its handles as well."""
+    contours = item_contours(made)
+    return Box.around(p for c in contours for p in _places(c)) if contours else _point(made)
+
+
+def _point(made: Made) -> Box:
+    at = made.place.origin if isinstance(made, TextItem) else 0j
+    return Box.around((at,))
+
+
 def _places(contour: Contour) -> Iterator[complex]:
+    yield from (a.at for a in contour.anchors)
     for segment in contour.segments:
         yield from segment

@@ -51,7 +51,7 @@ READERS: Mapping[str, Callable[[str, bytes, Say], Incoming]] = {
     "svg": lambda _name, data, say: read_document(
         data.decode("utf-8-sig", "replace"), say, keeps_pictures=True
     ),
-    "dxf": lambda _name, data, _say: read_dxf(data),
+    "dxf": lambda _name, data, say: read_dxf(data, say),
     "pdf": lambda _name, data, say: read_pdf(data, say),
     "font": lambda name, data, _say: read_font(name, data),
 }

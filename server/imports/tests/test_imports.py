@@ -121,13 +121,13 @@ class IncomingTest(TransactionTestCase):
             space.add_lwpolyline([(0, 0, 1), (10, 0, 0)], format="xyb", close=True)
             space.add_polyline2d([(0, 80), (20, 90), (40, 80)])
             space.add_open_spline([(0, 0), (10, 30), (60, 30), (100, 60)])
-            space.add_text("Reed")
+            space.add_point((5, 5))
             block = document.blocks.new("HOLE")
             block.add_circle((0, 0), 2)
             space.add_blockref("HOLE", (80, 80))
 
         answer = self.take_in(self.dxf(draw), "body.dxf")
-        self.assertEqual(answer.json()["said"], "Not imported: text (1).")
+        self.assertEqual(answer.json()["said"], "Not imported: points (1).")
         row, value = self.value(answer)
         self.assertEqual(row.name, "body")
         mm = 96 / 25.4
@@ -168,7 +168,7 @@ class IncomingTest(TransactionTestCase):
             (b"", "not_dxf"),
             (b"hello", "not_dxf"),
             (b"\x00" * 5_000, "not_dxf"),
-            (self.dxf(lambda d: d.modelspace().add_text("x")), "nothing_drawn"),
+            (self.dxf(lambda d: d.modelspace().add_point((0, 0))), "nothing_drawn"),
             (
                 self.dxf(lambda d: [d.modelspace().add_point((k, 0)) for k in range(20_500)]),
                 "too_much",

@@ -1,0 +1,1 @@
+"""Entities of a DXF as items."""
