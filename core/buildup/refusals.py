@@ -178,6 +178,8 @@ REFUSALS: Mapping[str, str] = {
     "no_extremes.evenly": "These segments have no length.",
     "no_extremes.inflections": "These segments have no inflection between their ends.",
     "no_gradient": "That gradient no longer exists. Nothing was changed.",
+    "no_mask": "Only a group can be masked. Nothing was changed; select a masked group.",
+    "no_mask.few": "A mask needs two items: the front one masks the others. Nothing was changed; select one more.",
     "no_group": "The selection contains no group.",
     "no_items": "No outline is selected. Select one first.",
     "no_length": "An axis needs two different points. Nothing was mirrored; drag further.",

@@ -5,11 +5,12 @@ patterns of gradients need no map of their own but that of the gradient (ISO 320
 """
 
 from collections.abc import Iterable
+from dataclasses import replace
 
 import pikepdf
 from buildup.contours.anchors import Contour
 from buildup.drawing.numerals import short
-from buildup.drawing.paint import Gradient, Paint, PictureFill, Stroke, hex_of, one_colour
+from buildup.drawing.paint import PLAIN, Gradient, Paint, PictureFill, Stroke, hex_of, one_colour
 from buildup.formats.formatsettings import MOST_PIXELS
 from buildup.formats.scene import Node, Part, Piece
 from buildup.formats.svg.svgpaint import Inks, cast_lines, effect_lines, effects_seen
@@ -118,12 +119,29 @@ class Ink:
     def _whole(self, part: Part) -> None:
         """What a part holds, and what its effects make of that."""
         if part.area is None:
-            self.nodes(part.held)
+            self._held(part)
         elif casts_only(part.finish.effects):
             self._picture(part, below=True)
-            self.nodes(part.held)
+            self._held(part)
         else:
             self._picture(part, below=False)
+
+    def _held(self, part: Part) -> None:
+        """What a part holds, inside its mask (ISO 32000-1, 11.6.5.3)."""
+        if part.mask is None:
+            self.nodes(part.held)
+            return
+        inner, mask = self._inner(), self._inner()
+        inner.nodes(part.held)
+        mask.nodes(part.mask.held)
+        self.said += [*inner.said, *mask.said]
+        kind = Name.Alpha if part.mask.kind == "alpha" else Name.Luminosity
+        soft = Dictionary(Type=Name.Mask, S=kind, G=mask.form(isolated=True))
+        state = self._state(SMask=soft)
+        self._put(state, f"{self._keep('XObject', inner.form(isolated=True))} Do")
+
+    def _inner(self) -> "Ink":
+        return Ink(self._document, self._box, self._dpi, self._pictures)
 
     def _put(self, *marks: str) -> None:
         self._marks += ["q", *marks, "Q"]
@@ -141,7 +159,7 @@ class Ink:
         return f"{self._keep('ExtGState', attributes)} gs"
 
     def _group(self, part: Part) -> None:
-        inner = Ink(self._document, self._box, self._dpi, self._pictures)
+        inner = self._inner()
         inner._whole(part)
         self.said += inner.said
         finish = part.finish
@@ -240,8 +258,9 @@ class Ink:
         ratio = f'viewBox="{view}" preserveAspectRatio="none">'
         makes = cast_lines if below else effect_lines
         writing = Writing(inks=Inks(pictures=self._pictures.addresses))
+        held = scene_lines((replace(part, finish=PLAIN, area=None),), writing)
         lines = [*makes(effects, part.area, "fx", part.by), '<g filter="url(#fx)">']
-        text = "\n".join([head + ratio, *lines, *scene_lines(part.held, writing), "</g>", "</svg>"])
+        text = "\n".join([head + ratio, *lines, *held, "</g>", "</svg>"])
         name = self._keep("XObject", image(self._document, rendered(text)))
         position = (shown.width, 0.0, 0.0, -shown.height, shown.left, shown.bottom)
         self._put(f"{' '.join(map(number, position))} cm {name} Do")

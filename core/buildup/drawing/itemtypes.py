@@ -18,6 +18,7 @@ from buildup.geometry.transforms import Affine
 Pattern = Literal["mirror", "wheel", "kaleidoscope"]
 Keeps = Literal["all", "right", "left"]
 FillRule = Literal["nonzero", "evenodd"]
+MaskKind = Literal["luminance", "alpha"]
 Role = Literal["union", "difference", "intersection", "exclusion"]
 """What a part of an assembly does to what lies below it: adds to it, is taken from it, leaves only
 what both have, or turns what both have into nothing."""
@@ -74,7 +75,15 @@ class Layer(VisibleContainer):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Group(VisibleContainer):
-    """A container inside another one; it holds something, else it is removed."""
+    """A container inside another one; it holds something, else it is removed.
+
+    Args:
+        mask: its front item is not seen but masks the others (W3C CSS Masking 1, 7): they show as
+            far as it is light, or opaque.
+
+    """
+
+    mask: MaskKind | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

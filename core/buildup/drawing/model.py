@@ -14,6 +14,7 @@ from buildup.drawing.itemtypes import (
     AnyLeaf,
     Assembly,
     Container,
+    Group,
     Item,
     Layer,
     LeafItem,
@@ -76,6 +77,20 @@ class Drawing:
             if not self.items[item_id].hidden:
                 yield item_id
                 yield from self.shown(item_id)
+
+    def mask_of(self, container: str) -> str | None:
+        """The item that masks the others in a group; None: nothing does."""
+        item = self.items[container]
+        if not isinstance(item, Group) or item.mask is None:
+            return None
+        *others, front = self.tree.children(container)
+        return front if others and not self.items[front].hidden else None
+
+    def seen_in(self, container: str) -> tuple[str, ...]:
+        """What shows in a container by itself: not hidden, and no mask; back to front."""
+        mask = self.mask_of(container)
+        held = self.tree.children(container)
+        return tuple(i for i in held if i != mask and not self.items[i].hidden)
 
     def painted_in(self, container: str = ROOT) -> Iterator[str]:
         """What is painted of what a container holds, or it itself: assemblies count as one."""

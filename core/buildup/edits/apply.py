@@ -55,7 +55,14 @@ from buildup.edits.fairness.shortening import ShortenHandles
 from buildup.edits.fairness.smoothing import EaseAnchors, held_eased
 from buildup.edits.fairness.transitions import AddTransitionCurves
 from buildup.edits.items.aligning import AlignItems, SpaceItems
-from buildup.edits.items.containers import AddLayer, GroupItems, MergeLayers, SeparateItems
+from buildup.edits.items.containers import (
+    AddLayer,
+    GroupItems,
+    MaskItems,
+    MergeLayers,
+    SeparateItems,
+    SetMask,
+)
 from buildup.edits.items.copying import DuplicateItems
 from buildup.edits.items.flipping import FlipItems, ShearItems
 from buildup.edits.items.framedrag import DragRotation, DragShear, ResizeItems
@@ -264,6 +271,8 @@ COMMANDS: tuple[type[Command], ...] = (
     LockItems,
     RenameItem,
     GroupItems,
+    MaskItems,
+    SetMask,
     SeparateItems,
     MakeSymmetry,
     SetSymmetry,

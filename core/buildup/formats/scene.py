@@ -9,7 +9,16 @@ from dataclasses import dataclass, replace
 
 from buildup.contours.anchors import Contour
 from buildup.contours.moving import moved_contour
-from buildup.drawing.itemtypes import Container, Item, Layer, Painted, Symmetry, finish_of
+from buildup.drawing.itemtypes import (
+    Container,
+    Group,
+    Item,
+    Layer,
+    MaskKind,
+    Painted,
+    Symmetry,
+    finish_of,
+)
 from buildup.drawing.laying import moved_style
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import PLAIN, Finish, Style
@@ -52,6 +61,26 @@ class Round:
     held: "tuple[Node, ...]"
 
 
+BEYOND = 1.0
+"""Sheet units by which a mask reaches over what it masks, so that no edge is smoothed twice."""
+
+
+@dataclass(frozen=True, slots=True)
+class Mask:
+    """What masks a part.
+
+    Args:
+        kind: by its light, or by how much of it shows.
+        area: around all that it may let show, where it is seen.
+        held: what it is, back to front.
+
+    """
+
+    kind: MaskKind
+    area: Box
+    held: "tuple[Node, ...]"
+
+
 @dataclass(frozen=True, slots=True)
 class Part:
     """What has one opacity: an item, a container, or a form beside that of an assembly.
@@ -65,6 +94,7 @@ class Part:
         by: the image in which it is seen.
         rounds: one; of a symmetry one for each image.
         repeats: all rounds look like the first one.
+        mask: what masks all that it holds.
 
     """
 
@@ -75,6 +105,7 @@ class Part:
     by: Affine
     rounds: tuple[Round, ...]
     repeats: bool = False
+    mask: Mask | None = None
 
     @property
     def held(self) -> "Iterator[Node]":
@@ -159,16 +190,27 @@ def _nodes(drawing: Drawing, ids: Iterable[str], seen: _Seen) -> Iterator[Node]:
             yield from _painted(drawing, item_id, seen)
             continue
         assert isinstance(item, Container)  # noqa: S101
-        held = drawing.tree.children(item_id)
+        held = drawing.seen_in(item_id)
         if not isinstance(item, Symmetry):
             rounds = (Round(Affine(), tuple(_nodes(drawing, held, seen))),)
-            yield _part(drawing, item_id, seen, rounds)
+            part = _part(drawing, item_id, seen, rounds)
+            yield replace(part, mask=_mask(drawing, item_id, seen))
             continue
         every = tuple(
             Round(by, tuple(_nodes(drawing, held, _Seen(((item, number), *seen.images)))))
             for number, by in enumerate(shown_images(drawing, item_id))
         )
         yield _part(drawing, item_id, seen, every, repeats=item.second is None)
+
+
+def _mask(drawing: Drawing, group: str, seen: _Seen) -> Mask | None:
+    """What masks a group, where it is seen."""
+    front, item = drawing.mask_of(group), drawing.items[group]
+    area = None if front is None else painted_area(drawing, group)
+    if front is None or area is None or not isinstance(item, Group) or item.mask is None:
+        return None
+    there = Box.around(seen.by(corner) for corner in area.corners)
+    return Mask(item.mask, there.grown(BEYOND), tuple(_nodes(drawing, (front,), seen)))
 
 
 def _part(

@@ -167,7 +167,7 @@ def forms_in(
     if drawing.is_painted(item_id):
         yield from (form_of(drawing, item_id),) if each is None else each(drawing, item_id)
         return
-    held = [f for i in drawing.tree.children(item_id) for f in forms_in(drawing, i, each)]
+    held = [f for i in drawing.seen_in(item_id) for f in forms_in(drawing, i, each)]
     if not isinstance(item, Symmetry):
         yield from held
         return

@@ -45,7 +45,7 @@ def painted_area(drawing: Drawing, item_id: str, by: Affine = HERE) -> Box | Non
     """The box of what the effects of an item are done to: its paint, or all that shows in it."""
     if drawing.is_painted(item_id):
         return _seen_under(drawing, item_id, by)
-    shown = [i for i in drawing.tree.children(item_id) if not drawing.items[i].hidden]
+    shown = drawing.seen_in(item_id)
     found = (
         shown_box(drawing, i, by.after(image))
         for image in shown_images(drawing, item_id)
@@ -64,7 +64,7 @@ def _seen(drawing: Drawing, item_id: str, by: Affine) -> Box | None:
         painted = [f for f in paintings_of(drawing, item_id) if f.contours]
         seen = [painted_box(moved_contours(f.contours, by), f.style) for f in painted]
         return Box.union(seen) if seen else None
-    shown = [i for i in drawing.tree.children(item_id) if not drawing.items[i].hidden]
+    shown = drawing.seen_in(item_id)
     found = (
         _seen_under(drawing, i, by.after(image))
         for image in shown_images(drawing, item_id)

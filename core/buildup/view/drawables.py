@@ -10,8 +10,10 @@ from buildup.drawing.itemtypes import (
     Assembly,
     Container,
     FillRule,
+    Group,
     Layer,
     Linked,
+    MaskKind,
     Outline,
     Role,
     Shape,
@@ -68,6 +70,15 @@ class LinkMark:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class MaskMark:
+    """What masks a group."""
+
+    item: str
+    """Its front item."""
+    kind: MaskKind
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Drawable:
     """An item as the canvas draws it."""
 
@@ -104,6 +115,8 @@ class Drawable:
     assembly: AssemblyMark | None = None
     role: Role | None = None
     """What it does in the assembly it lies in, if that is something of its own."""
+    mask: MaskMark | None = None
+    """Of a group that is masked, by what."""
     link: LinkMark | None = None
     """Of a linked copy, what it follows."""
     words: TextMark | None = None
@@ -143,6 +156,10 @@ def _drawable(drawing: Drawing, item_id: str) -> Drawable:
         return replace(found, symmetry=symmetry_mark(drawing, item))
     if isinstance(item, Linked):
         return replace(found, link=_link_mark(item))
+    if isinstance(item, Group) and item.mask is not None:
+        front = drawing.mask_of(item_id)
+        mask = None if front is None else MaskMark(item=front, kind=item.mask)
+        return replace(found, mask=mask)
     if isinstance(item, Container):
         return found
     contours = contours_of(drawing, item_id)

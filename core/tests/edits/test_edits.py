@@ -157,6 +157,8 @@ EVERY = [
     {"kind": "set_effects", "items": ["leaf"], "effects": [{"kind": "glow", "radius": 3}]},
     {"kind": "set_gradient", "items": ["wing"], "turned": 30, "turned_round": True},
     {"kind": "place_picture", "item": "new", "picture": 3, "called": "P", "pixels": [40, 30]},
+    {"kind": "mask_items", "items": ["leaf", "second"], "group": "new-group", "mask": "alpha"},
+    {"kind": "set_mask", "items": ["pair"], "mask": "luminance"},
     {"kind": "set_picture", "items": ["leaf", "pair"], "picture": 3, "pixels": [40, 30]},
     {"kind": "drag_gradient", "items": ["wing"], "peg": "end", "to": [540, 90]},
     {"kind": "add_stop", "items": ["wing"], "stroke": 1},

@@ -272,6 +272,50 @@ PICTURES = {
 }
 
 
+FADE = (
+    '<linearGradient id="a"><stop stop-color="#fff"/><stop offset="1" stop-color="#000"/>'
+    "</linearGradient>"
+)
+LAID = 'maskUnits="userSpaceOnUse" x="0" y="0" width="120" height="120"'
+SHADED = {
+    "a form that fades": (
+        f'{FADE}<mask id="m" {LAID}><rect width="120" height="120" fill="url(#a)"/></mask>'
+        f'<g mask="url(#m)" fill="navy">{DISC}</g>'
+    ),
+    "one by itself, with opacity": (
+        f'{FADE}<mask id="m" {LAID}><rect width="120" height="120" fill="url(#a)"/></mask>'
+        '<rect x="10" y="10" width="90" height="90" fill="red" stroke="navy" stroke-width="9" '
+        'opacity=".7" mask="url(#m)"/>'
+    ),
+    "grey parts, and black ones": (
+        f'<mask id="m" {LAID}><g fill="#999">{DISC}</g><rect x="50" y="50" width="30" height="30"/>'
+        '</mask><rect width="120" height="120" fill="#060" mask="url(#m)"/>'
+    ),
+    "by opacity": (
+        f'<mask id="m" {LAID} style="mask-type:alpha"><g opacity=".4">{DISC}</g></mask>'
+        '<rect width="120" height="120" fill="#060" mask="url(#m)"/>'
+    ),
+    "in parts of a box": (
+        f'{FADE}<mask id="m" maskContentUnits="objectBoundingBox"><rect width="1" height="1" '
+        'fill="url(#a)"/></mask><g mask="url(#m)"><rect x="20" y="20" width="60" height="80"/></g>'
+    ),
+    "turned, in a group that multiplies": (
+        f'{FADE}<rect width="80" height="120" fill="gold"/><mask id="m" {LAID}><rect width="120" '
+        'height="120" fill="url(#a)"/></mask><g transform="rotate(30 60 60)" mask="url(#m)" '
+        f'style="mix-blend-mode:multiply" fill="teal">{DISC}</g>'
+    ),
+    "cut as well": (
+        f'{FADE}<clipPath id="c">{DISC}</clipPath><mask id="m" {LAID}><rect width="120" '
+        'height="120" fill="url(#a)"/></mask><g clip-path="url(#c)" mask="url(#m)">'
+        '<rect width="120" height="120" fill="#900"/></g>'
+    ),
+    "nothing in it": (
+        f'{FADE}<rect width="9" height="9"/><mask id="m" {LAID}><rect width="120" height="120" '
+        'fill="url(#a)"/></mask><g mask="url(#m)"/>'
+    ),
+}
+
+
 def drawn(text: str) -> np.ndarray:
     png = resvg_py.svg_to_bytes(svg_string=text, skip_system_fonts=True, background="#FFFFFF")
     picture = Image.open(io.BytesIO(bytes(png))).convert("RGB")
@@ -309,6 +353,18 @@ class LooksTest(unittest.TestCase):
 
     def test_masks_of_plain_forms(self):
         self.look(MASKED)
+
+    def test_masks_with_shades(self):
+        self.look(SHADED)
+
+    def test_a_mask_with_shades_is_the_front_of_a_masked_group(self):
+        text = f"{HEAD}{SHADED['a form that fades']}</svg>"
+        drawing = read_document(text).clip.drawing()
+        (group,) = drawing.tree.children("layer-1")
+        disc, mask = drawing.tree.children(group)
+        self.assertEqual((drawing.items[group].mask, drawing.mask_of(group)), ("luminance", mask))
+        self.assertEqual(drawing.items[disc].shape, "ellipse")
+        self.assertEqual(drawing.seen_in(group), (disc,))
 
     def test_markers(self):
         self.look(MARKED)

@@ -28,7 +28,7 @@ from buildup.drawing.paint import (
     Style,
 )
 from buildup.drawing.sheet import Sheet
-from buildup.edits.apply import foreseen
+from buildup.edits.apply import apply, foreseen, read_command
 from buildup.edits.change import updated
 from buildup.formats.formatsettings import DxfOut, IconsOut, PdfOut, PictureOut, SvgOut
 from buildup.formats.scene import pieces, scene
@@ -181,6 +181,22 @@ class PdfTest(TransactionTestCase):
         text = one(value, SvgOut(complete=False), pictures={5: shown}).decode()
         self.assertEqual((text.count("<image "), text.count("#picture-5")), (1, 2))
         self.assertNotIn("<image ", one(value, SvgOut(complete=False)).decode())
+
+    def test_masked_groups_look_as_resvg_has_them(self):
+        fade = Style(fill=Gradient(stops=(Stop(0.0, "#FFFFFF"), Stop(1.0, "#000000"))), strokes=())
+        faint = Style(fill="#000000", fill_opacity=0.4, strokes=())
+        cast = Finish(0.9, "multiply", (Shadow(by=6 + 8j, radius=3.0),))
+        for kind, style in (("luminance", fade), ("alpha", faint)):
+            for finish in (Finish(), cast):
+                with self.subTest(kind=kind, finish=finish):
+                    items = (plate("b"), leaf(by=40 + 60j), replace(plate("m"), style=style))
+                    value = on_sheet(*items)
+                    mask = {"kind": "mask_items", "items": ["b", "leaf", "m"], "group": "g"}
+                    command = read_command(mask | {"mask": kind})
+                    value = updated(value, apply(value, command).forward)
+                    group = replace(value.items["g"], finish=finish)
+                    value = replace(value, items={**value.items, "g": group})
+                    self.assert_alike(one(value, PdfOut()), value)
 
     def test_every_way_to_paint_looks_as_resvg_has_it(self):
         for name, style in STYLES.items():

@@ -152,6 +152,11 @@ FORMS = {
         {"ExtGState": {"A": {"SMask": {"S": "/Luminosity", "G": form(
             f"1 g {DISC} f 0 g 50 50 20 20 re f", **GROUP)}}}},
     ),
+    "a mask with shades": (
+        f"{BEHIND} /A gs 0 .3 .6 rg 0 0 120 120 re f 1 0 0 RG 9 w 20 20 m 100 90 l S",
+        {"ExtGState": {"A": {"SMask": {"S": "/Luminosity", "G": form(
+            "/S sh", Resources={"Shading": {"S": AXIAL | {"Extend": [True, True]}}}, **GROUP)}}}},
+    ),
     "a mask of what is painted, and none again": (
         f"{BEHIND} /A gs 0 .3 .6 rg 0 0 120 120 re f /B gs 100 100 20 20 re f",
         {"ExtGState": {"A": {"SMask": {"S": "/Alpha", "G": form(f"0 g {DISC} f", **GROUP)}},
@@ -230,7 +235,7 @@ COMPOSITE = {
     "Type": "/Font", "Subtype": "/Type0", "BaseFont": "/Reed", "Encoding": "/Identity-H",
     "DescendantFonts": [{
         "Type": "/Font", "Subtype": "/CIDFontType0", "BaseFont": "/Reed", "DW": 900,
-        "W": [2, [700, 850]], "CIDSystemInfo": {"Registry": b"Adobe", "Ordering": b"Identity",
+        "W": [2, [700, 850]], "CIDSystemInfo": {"Registry": b"Reed", "Ordering": b"Identity",
                                                 "Supplement": 0},
         "FontDescriptor": ABOUT | {"FontFile3": streamed(OPENTYPE, Subtype="/OpenType")},
     }],

@@ -1,12 +1,21 @@
 // What holds items and in which order they lie: groups, locks, front and back.
-import type { Command, OrderStep } from "../api/types";
+import { newId } from "../api/ids";
+import type { Command, Drawable, OrderStep } from "../api/types";
 import { apartName, apartOf, group, groupsOf, takeApart } from "../tools/itemcommands";
 import { acts } from "./act";
 import type { ActContext } from "./context";
 import { all, anItem, oneItem, type Need } from "./needs";
 
+type MaskKind = NonNullable<Drawable["mask"]>["kind"];
 const separable: Need = (c) =>
   apartOf(c).length > 0 ? null : "Select a group, an assembly or a compound outline";
+/** A masked group is selected, masked in that way. */
+const masked =
+  (kind?: MaskKind): Need =>
+  (c) =>
+    c.selection.selectedItems.some((i) => i.mask && (!kind || i.mask.kind === kind))
+      ? null
+      : "Select a masked group";
 export const GROUP = acts("Arrange › Group", {
   group: {
     label: "Group",
@@ -23,6 +32,40 @@ export const GROUP = acts("Arrange › Group", {
     icon: "M2 2H7V7H2ZM9 9H14V14H9ZM10 3L13 6M6 13L3 10",
     lacks: all(anItem, separable),
     run: (c) => takeApart(c, c.edits.commit),
+  },
+  mask: {
+    label: "Mask with front item",
+    words: "opacity luminance fade clip hide",
+    hint: "Light parts of the front item show the others, dark parts hide them",
+    icon: "M2.5 2.5H13.5V13.5H2.5ZM8 4.5A3.5 3.5 0 0 1 8 11.5ZM8 4.5A3.5 3.5 0 0 0 8 11.5",
+    lacks: (c) => (c.selection.selected.length > 1 ? null : "Select two items or more"),
+    run: (c) => {
+      const made = newId();
+      const items = c.selection.selected;
+      c.edits.commit({ kind: "mask_items", items, group: made });
+      c.selection.select([made]);
+    },
+  },
+  mask_by_opacity: {
+    label: "Mask by opacity",
+    words: "alpha mask",
+    hint: "Opaque parts of the mask show the others, whatever their colour",
+    lacks: masked("luminance"),
+    command: (c) => ({ kind: "set_mask", items: c.selection.selected, mask: "alpha" }),
+  },
+  mask_by_light: {
+    label: "Mask by luminance",
+    words: "light mask",
+    hint: "Light parts of the mask show the others",
+    lacks: masked("alpha"),
+    command: (c) => ({ kind: "set_mask", items: c.selection.selected, mask: "luminance" }),
+  },
+  remove_mask: {
+    label: "Remove mask",
+    words: "release opacity luminance",
+    hint: "The mask is an item again",
+    lacks: masked(),
+    command: (c) => ({ kind: "set_mask", items: c.selection.selected, mask: null }),
   },
   edit_contents: {
     label: "Edit contents",

@@ -3993,6 +3993,7 @@ export interface components {
             assembly?: components["schemas"]["AssemblyMark"] | null;
             /** Role */
             role?: ("union" | "difference" | "intersection" | "exclusion") | null;
+            mask?: components["schemas"]["MaskMark"] | null;
             link?: components["schemas"]["LinkMark"] | null;
             words?: components["schemas"]["TextMark"] | null;
         };
@@ -4172,6 +4173,19 @@ export interface components {
              * @default []
              */
             measures?: components["schemas"]["Measure"][];
+        };
+        /**
+         * MaskMark
+         * @description What masks a group.
+         */
+        MaskMark: {
+            /** Item */
+            item: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "luminance" | "alpha";
         };
         /**
          * Moved
@@ -4765,7 +4779,7 @@ export interface components {
          * Code
          * @enum {string}
          */
-        Code: "a_container" | "already_ends" | "already_outlines" | "anchor_there" | "bad_amount" | "bad_colour" | "bad_count" | "bad_dashes" | "bad_data" | "bad_effect" | "bad_export_settings" | "bad_formula" | "bad_gradient" | "bad_grid" | "bad_id" | "bad_length" | "bad_limits" | "bad_measure_name" | "bad_measure_note" | "bad_miter" | "bad_name" | "bad_number" | "bad_opacity" | "bad_outline" | "bad_palette" | "bad_picture" | "bad_plan" | "bad_radius" | "bad_reference" | "bad_request" | "bad_scale" | "bad_sheet" | "bad_shelf" | "bad_step" | "bad_stroke" | "bad_sweep" | "bad_text" | "bad_tolerance" | "bad_traced_area" | "bad_type" | "bad_unit" | "bad_width" | "broken_off" | "broken_picture" | "busy" | "cannot_close" | "cannot_follow" | "closed_outline" | "database_unavailable" | "dial_out_of_range" | "ends_meet" | "entities" | "fonts_full" | "guide_exists" | "guide_runs_along" | "heavy_font" | "held_by_formula" | "hidden_place" | "id_taken" | "in_itself" | "item_exists" | "key_taken" | "last_layer" | "layers_on_top" | "linked_item" | "locked_guide" | "locked_item" | "locked_out" | "long_ago" | "measure_exists" | "measure_set_exists" | "name_taken" | "no_anchors" | "no_assembly" | "no_corner" | "no_cutter" | "no_demo" | "no_draft" | "no_ends" | "no_extent" | "no_extremes" | "no_form" | "no_gradient" | "no_group" | "no_items" | "no_length" | "no_line" | "no_measure_sets" | "no_new_colour" | "no_offset" | "no_pairs" | "no_part" | "no_path" | "no_points" | "no_region" | "no_segment" | "no_size" | "no_stroke" | "no_symmetry" | "no_text" | "no_token" | "no_traced_area" | "not_a_container" | "not_a_font" | "not_a_layer" | "not_a_picture" | "not_a_shape" | "not_a_transform" | "not_alike" | "not_an_end" | "not_an_outline" | "not_closed" | "not_drawn_by_hand" | "not_dxf" | "not_hpgl" | "not_linked" | "not_on_a_seam" | "not_one_outline" | "not_pdf" | "not_signed_in" | "not_svg" | "not_symmetric" | "not_the_last" | "not_there" | "not_two" | "nothing_cut" | "nothing_drawn" | "nothing_left" | "nothing_misses" | "nothing_over" | "nothing_selected" | "nothing_to_cut" | "nothing_to_ease" | "nothing_to_match" | "nothing_to_redo" | "nothing_to_shorten" | "nothing_to_undo" | "nothing_touched" | "old_page" | "on_the_line" | "one_sided" | "outside_picture" | "picture_too_large" | "reference_exists" | "same_place" | "shelf_full" | "stale" | "stopped" | "storage_full" | "takes_long" | "text_along" | "too_entangled" | "too_far" | "too_few" | "too_few_anchors" | "too_harsh" | "too_large" | "too_long" | "too_many" | "too_many_anchors" | "too_many_dashes" | "too_many_files" | "too_many_guides" | "too_many_measures" | "too_many_pixels" | "too_many_references" | "too_many_sets" | "too_much" | "too_small" | "too_steep" | "turns_here" | "unforeseen" | "unknown_anchor" | "unknown_dial" | "unknown_drawing" | "unknown_entry" | "unknown_file" | "unknown_font" | "unknown_guide" | "unknown_host" | "unknown_item" | "unknown_measure" | "unknown_measure_set" | "unknown_picture" | "unknown_reference" | "unknown_shape" | "unknown_step" | "unknown_stop" | "unknown_stroke" | "unknown_style" | "unknown_swatch" | "unknown_version" | "unreadable" | "whole_already" | "whole_picture" | "wrong_sign_in";
+        Code: "a_container" | "already_ends" | "already_outlines" | "anchor_there" | "bad_amount" | "bad_colour" | "bad_count" | "bad_dashes" | "bad_data" | "bad_effect" | "bad_export_settings" | "bad_formula" | "bad_gradient" | "bad_grid" | "bad_id" | "bad_length" | "bad_limits" | "bad_measure_name" | "bad_measure_note" | "bad_miter" | "bad_name" | "bad_number" | "bad_opacity" | "bad_outline" | "bad_palette" | "bad_picture" | "bad_plan" | "bad_radius" | "bad_reference" | "bad_request" | "bad_scale" | "bad_sheet" | "bad_shelf" | "bad_step" | "bad_stroke" | "bad_sweep" | "bad_text" | "bad_tolerance" | "bad_traced_area" | "bad_type" | "bad_unit" | "bad_width" | "broken_off" | "broken_picture" | "busy" | "cannot_close" | "cannot_follow" | "closed_outline" | "database_unavailable" | "dial_out_of_range" | "ends_meet" | "entities" | "fonts_full" | "guide_exists" | "guide_runs_along" | "heavy_font" | "held_by_formula" | "hidden_place" | "id_taken" | "in_itself" | "item_exists" | "key_taken" | "last_layer" | "layers_on_top" | "linked_item" | "locked_guide" | "locked_item" | "locked_out" | "long_ago" | "measure_exists" | "measure_set_exists" | "name_taken" | "no_anchors" | "no_assembly" | "no_corner" | "no_cutter" | "no_demo" | "no_draft" | "no_ends" | "no_extent" | "no_extremes" | "no_form" | "no_gradient" | "no_group" | "no_items" | "no_length" | "no_line" | "no_mask" | "no_measure_sets" | "no_new_colour" | "no_offset" | "no_pairs" | "no_part" | "no_path" | "no_points" | "no_region" | "no_segment" | "no_size" | "no_stroke" | "no_symmetry" | "no_text" | "no_token" | "no_traced_area" | "not_a_container" | "not_a_font" | "not_a_layer" | "not_a_picture" | "not_a_shape" | "not_a_transform" | "not_alike" | "not_an_end" | "not_an_outline" | "not_closed" | "not_drawn_by_hand" | "not_dxf" | "not_hpgl" | "not_linked" | "not_on_a_seam" | "not_one_outline" | "not_pdf" | "not_signed_in" | "not_svg" | "not_symmetric" | "not_the_last" | "not_there" | "not_two" | "nothing_cut" | "nothing_drawn" | "nothing_left" | "nothing_misses" | "nothing_over" | "nothing_selected" | "nothing_to_cut" | "nothing_to_ease" | "nothing_to_match" | "nothing_to_redo" | "nothing_to_shorten" | "nothing_to_undo" | "nothing_touched" | "old_page" | "on_the_line" | "one_sided" | "outside_picture" | "picture_too_large" | "reference_exists" | "same_place" | "shelf_full" | "stale" | "stopped" | "storage_full" | "takes_long" | "text_along" | "too_entangled" | "too_far" | "too_few" | "too_few_anchors" | "too_harsh" | "too_large" | "too_long" | "too_many" | "too_many_anchors" | "too_many_dashes" | "too_many_files" | "too_many_guides" | "too_many_measures" | "too_many_pixels" | "too_many_references" | "too_many_sets" | "too_much" | "too_small" | "too_steep" | "turns_here" | "unforeseen" | "unknown_anchor" | "unknown_dial" | "unknown_drawing" | "unknown_entry" | "unknown_file" | "unknown_font" | "unknown_guide" | "unknown_host" | "unknown_item" | "unknown_measure" | "unknown_measure_set" | "unknown_picture" | "unknown_reference" | "unknown_shape" | "unknown_step" | "unknown_stop" | "unknown_stroke" | "unknown_style" | "unknown_swatch" | "unknown_version" | "unreadable" | "whole_already" | "whole_picture" | "wrong_sign_in";
         /**
          * StaleAnswer
          * @description The drawing has moved on: what changed since.
@@ -5296,7 +5310,7 @@ export interface components {
             follows?: components["schemas"]["Follow"][];
         };
         /** AnyCommand */
-        AnyCommand: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["DeleteAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["DeleteSegment"] | components["schemas"]["SplitAtAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["SetStartPoint"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["BalanceHandles"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["SimplifyOutlines"] | components["schemas"]["SetTracedArea"] | components["schemas"]["TraceOutline"] | components["schemas"]["FitToReference"] | components["schemas"]["ShortenHandles"] | components["schemas"]["AddTransitionCurves"] | components["schemas"]["SmoothWithBrush"] | components["schemas"]["PullWithBrush"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["MakeSymmetric"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetShapeLength"] | components["schemas"]["DragPeg"] | components["schemas"]["ConvertToOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["ConvertCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["DragShear"] | components["schemas"]["DragRotation"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["RotateItems"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["SetFillOpacity"] | components["schemas"]["AddStroke"] | components["schemas"]["DeleteStroke"] | components["schemas"]["OrderStroke"] | components["schemas"]["SetBlend"] | components["schemas"]["SetEffects"] | components["schemas"]["SetGradient"] | components["schemas"]["PlacePicture"] | components["schemas"]["SetPicture"] | components["schemas"]["DragGradient"] | components["schemas"]["AddStop"] | components["schemas"]["DeleteStop"] | components["schemas"]["AddSwatches"] | components["schemas"]["SwatchesOfItems"] | components["schemas"]["SetSwatch"] | components["schemas"]["DeleteSwatches"] | components["schemas"]["ApplyStyle"] | components["schemas"]["SaveStyle"] | components["schemas"]["SetSavedStyle"] | components["schemas"]["DeleteItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["PlaceFromShelf"] | components["schemas"]["UpdateLinkedCopies"] | components["schemas"]["UnlinkItems"] | components["schemas"]["AddText"] | components["schemas"]["EditText"] | components["schemas"]["SetTextSetting"] | components["schemas"]["DragText"] | components["schemas"]["AlignText"] | components["schemas"]["BendText"] | components["schemas"]["PutTextOnPath"] | components["schemas"]["SetTextPath"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["SeparateItems"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetResult"] | components["schemas"]["DragOffset"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesToOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["DeleteGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["FollowFormula"] | components["schemas"]["AddMeasure"] | components["schemas"]["ChangeMeasure"] | components["schemas"]["DeleteMeasures"] | components["schemas"]["AddMeasureSet"] | components["schemas"]["ShowMeasureSet"] | components["schemas"]["RenameMeasureSet"] | components["schemas"]["DeleteMeasureSet"] | components["schemas"]["AddReference"] | components["schemas"]["DragReference"] | components["schemas"]["SetReference"] | components["schemas"]["DeleteReference"];
+        AnyCommand: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["DeleteAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["DeleteSegment"] | components["schemas"]["SplitAtAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["SetStartPoint"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["BalanceHandles"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["SimplifyOutlines"] | components["schemas"]["SetTracedArea"] | components["schemas"]["TraceOutline"] | components["schemas"]["FitToReference"] | components["schemas"]["ShortenHandles"] | components["schemas"]["AddTransitionCurves"] | components["schemas"]["SmoothWithBrush"] | components["schemas"]["PullWithBrush"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["MakeSymmetric"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetShapeLength"] | components["schemas"]["DragPeg"] | components["schemas"]["ConvertToOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["ConvertCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["DragShear"] | components["schemas"]["DragRotation"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["RotateItems"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["SetFillOpacity"] | components["schemas"]["AddStroke"] | components["schemas"]["DeleteStroke"] | components["schemas"]["OrderStroke"] | components["schemas"]["SetBlend"] | components["schemas"]["SetEffects"] | components["schemas"]["SetGradient"] | components["schemas"]["PlacePicture"] | components["schemas"]["SetPicture"] | components["schemas"]["DragGradient"] | components["schemas"]["AddStop"] | components["schemas"]["DeleteStop"] | components["schemas"]["AddSwatches"] | components["schemas"]["SwatchesOfItems"] | components["schemas"]["SetSwatch"] | components["schemas"]["DeleteSwatches"] | components["schemas"]["ApplyStyle"] | components["schemas"]["SaveStyle"] | components["schemas"]["SetSavedStyle"] | components["schemas"]["DeleteItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["PlaceFromShelf"] | components["schemas"]["UpdateLinkedCopies"] | components["schemas"]["UnlinkItems"] | components["schemas"]["AddText"] | components["schemas"]["EditText"] | components["schemas"]["SetTextSetting"] | components["schemas"]["DragText"] | components["schemas"]["AlignText"] | components["schemas"]["BendText"] | components["schemas"]["PutTextOnPath"] | components["schemas"]["SetTextPath"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["MaskItems"] | components["schemas"]["SetMask"] | components["schemas"]["SeparateItems"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetResult"] | components["schemas"]["DragOffset"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesToOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["DeleteGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["FollowFormula"] | components["schemas"]["AddMeasure"] | components["schemas"]["ChangeMeasure"] | components["schemas"]["DeleteMeasures"] | components["schemas"]["AddMeasureSet"] | components["schemas"]["ShowMeasureSet"] | components["schemas"]["RenameMeasureSet"] | components["schemas"]["DeleteMeasureSet"] | components["schemas"]["AddReference"] | components["schemas"]["DragReference"] | components["schemas"]["SetReference"] | components["schemas"]["DeleteReference"];
         /**
          * ApplyStyle
          * @description Paints items in a style, wherever its gradients were.
@@ -7459,6 +7473,39 @@ export interface components {
             guide?: string | null;
         };
         /**
+         * MaskItems
+         * @description Makes one group of items, whose front item masks the others.
+         */
+        MaskItems: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "mask_items";
+            /**
+             * Items
+             * @description Which items; two at least, no layers.
+             */
+            items: string[];
+            /**
+             * Group
+             * @description The id of the new group.
+             */
+            group: string;
+            /**
+             * Mask
+             * @description By the light of the front item, or by how much of it shows.
+             * @default luminance
+             * @enum {string}
+             */
+            mask?: "luminance" | "alpha";
+            /**
+             * Called
+             * @description Its name; None for the next number.
+             */
+            called?: string | null;
+        };
+        /**
          * MergeLayers
          * @description Makes one layer of several: all comes into the rearmost of them, in its present order.
          */
@@ -8846,6 +8893,27 @@ export interface components {
              * @description Its length; 0 withdraws it.
              */
             length: number;
+        };
+        /**
+         * SetMask
+         * @description Changes by what groups are masked; None: their front items are items again.
+         */
+        SetMask: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_mask";
+            /**
+             * Items
+             * @description Which groups; other items stay as they are.
+             */
+            items: string[];
+            /**
+             * Mask
+             * @description By what.
+             */
+            mask: ("luminance" | "alpha") | null;
         };
         /**
          * SetOpacity

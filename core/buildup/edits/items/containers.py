@@ -12,6 +12,7 @@ from buildup.drawing.itemtypes import (
     Item,
     Layer,
     Linked,
+    MaskKind,
     Outline,
     Symmetry,
     VisibleContainer,
@@ -117,6 +118,61 @@ class GroupItems(Command):
         group = Group(id=self.group, name=called(drawing, "Group", self.called, kind=Group))
         position = (group.id, drawing.tree.container(front), front)
         return Delta(put=(group,), moves=(position, *row_of(tops, group.id, None)))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class MaskItems(Command):
+    """Makes one group of items, whose front item masks the others."""
+
+    kind: Literal["mask_items"] = "mask_items"
+    items: tuple[str, ...]
+    """Which items; two at least, no layers."""
+    group: str
+    """The id of the new group."""
+    mask: MaskKind = "luminance"
+    """By the light of the front item, or by how much of it shows."""
+    called: str | None = None
+    """Its name; None for the next number."""
+
+    @property
+    def name(self) -> str:
+        return "Mask"
+
+    @property
+    def phrase(self) -> str:
+        return "Mask {item}"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        if len(open_items(drawing, self.items)) < 2 or len(drawing.tree.tops(self.items)) < 2:
+            raise refusal("no_mask.few")
+        grouped = GroupItems(items=self.items, group=self.group).delta(drawing)
+        name = called(drawing, "Masked group", self.called, kind=Group)
+        group = Group(id=self.group, name=name, mask=self.mask)
+        return replace(grouped, put=(group,))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SetMask(Command):
+    """Changes by what groups are masked; None: their front items are items again."""
+
+    kind: Literal["set_mask"] = "set_mask"
+    items: tuple[str, ...]
+    """Which groups; other items stay as they are."""
+    mask: MaskKind | None
+    """By what."""
+
+    @property
+    def name(self) -> str:
+        return "Remove mask" if self.mask is None else "Change mask"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        groups = [i for i in open_items(drawing, self.items) if isinstance(i, Group)]
+        if not groups:
+            raise refusal("no_mask")
+        if self.mask and any(len(drawing.tree.children(g.id)) < 2 for g in groups):
+            raise refusal("no_mask.few")
+        changed = (replace(g, mask=self.mask) for g in groups if g.mask != self.mask)
+        return Delta(put=tuple(changed))
 
 
 Apart = Group | Symmetry | Assembly | Linked

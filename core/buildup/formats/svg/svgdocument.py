@@ -10,6 +10,7 @@ from buildup.drawing.paint import PLAIN, Effect, Finish, Paint, Style
 from buildup.formats.importnotes import Report
 from buildup.formats.incoming import Incoming, whole_clip
 from buildup.formats.svg.appearance.svgclips import Cuts
+from buildup.formats.svg.appearance.svgcut import Cut, Shade
 from buildup.formats.svg.appearance.svgfilters import read_effects
 from buildup.formats.svg.appearance.svggradients import KINDS, read_gradient
 from buildup.formats.svg.appearance.svgimages import Images, sent_out_here
@@ -217,20 +218,25 @@ class Document:
             return
         made, heard = self.made.count_made, self._report.heard
         sized = {**attributes, **(sizes or {})}
-        level = self._entered(element, around, declared, sized)
+        level, shades = self._entered(element, around, declared, sized)
         if any(cut.is_empty for cut in level.cuts):
             return
         finish = self._finish(declared, level)
         if finish.effects and level.cuts:
             self.change("effects of what is cut (they are not cut)")
-        if element.name in ("g", "use", "svg") and element is not self.root:
+        if shades and not level.clipping:
+            name = called_of(attributes, "Masked group")
+            level = replace(level, group=self.made.masked(name, finish, shades, into=level.group))
+            finish = PLAIN
+        elif element.name in ("g", "use", "svg") and element is not self.root:
             name = called_of(attributes, "Group")
             plain = element.name != "g" and finish == PLAIN and name == "Group"
             if not (plain or level.clipping):
                 level = replace(level, group=self.made.group(name, finish, into=level.group))
                 self._belongs(made, heard)
         self._inside(element, level, declared, attributes, finish)
-        if element.name in FORMS or element.name in ("text", "image"):
+        self.made.shade(shades, level.group)
+        if shades or element.name in FORMS or element.name in ("text", "image"):
             self._belongs(made, heard)
 
     def _inside(
@@ -286,7 +292,7 @@ class Document:
         around: Level,
         declared: Mapping[str, str],
         attributes: Attributes,
-    ) -> Level:
+    ) -> tuple[Level, list[Shade]]:
         paint = inherited(around.paint, declared)
         position = around.place.after(read_transform(attributes.get("transform")))
         level = replace(
@@ -302,8 +308,10 @@ class Document:
             level = level.in_view(attributes)
         if around.clipping and element.name != "use":
             declared = {k: v for k, v in declared.items() if k != "mask"}
-        cuts = self._cuts.of(element, declared, level)
-        return replace(level, cuts=(*level.cuts, *cuts))
+        found = self._cuts.of(element, declared, level)
+        cuts = (c for c in found if isinstance(c, Cut))
+        shades = [c for c in found if isinstance(c, Shade)]
+        return replace(level, cuts=(*level.cuts, *cuts)), shades
 
     def _use(self, element: Element, level: Level, attributes: Attributes) -> None:
         if not element.reference:

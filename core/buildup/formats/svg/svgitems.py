@@ -18,7 +18,7 @@ from buildup.drawing.itemtypes import (
     TextItem,
 )
 from buildup.drawing.paint import PLAIN, Finish, Style
-from buildup.formats.svg.appearance.svgcut import Cut
+from buildup.formats.svg.appearance.svgcut import Cut, Shade
 from buildup.formats.svg.appearance.svgmasks import BARE
 from buildup.formats.svg.appearance.svgstrokes import painted_as
 from buildup.formats.svg.svgwork import too_much
@@ -76,6 +76,22 @@ class MadeItems:
         """Put an item into a group, in front of what is there."""
         self._items[item.id] = item
         self._places.append((item.id, group))
+
+    def masked(self, name: str, finish: Finish, shades: Sequence[Shade], *, into: str) -> str:
+        """Groups for masks with shades, one in the other; the innermost, which is masked by all."""
+        for shade in shades:
+            group = Group(id=self.new_id(), name=name, finish=finish, mask=shade.kind)
+            self.enter(group, into)
+            into, finish, name = group.id, PLAIN, "Masked group"
+        return into
+
+    def shade(self, shades: Sequence[Shade], innermost: str) -> None:
+        """The masks of the groups that were made for them, each in front of all in it."""
+        group = innermost
+        for shade in reversed(shades):
+            mask = self.group("Mask", PLAIN, into=group)
+            self.graft(shade.clip, into=mask, plain=True)
+            group = next(c for i, c in reversed(self._places) if i == group)
 
     def group(self, name: str, finish: Finish, *, into: str) -> str:
         """A group in another one; its id."""
@@ -213,13 +229,14 @@ class MadeItems:
         def places(container: str, into: str) -> Iterator[tuple[str, str]]:
             for item_id in held.get(container, ()):
                 inside = list(places(item_id, item_id))
-                if isinstance(self._items[item_id], Group):
+                item = self._items[item_id]
+                if isinstance(item, Group):
                     tops = [i for i, c in inside if c == item_id]
-                    plain = self._items[item_id] == _plain(self._items[item_id])
+                    plain = item == _plain(item)
                     if len(tops) == 1 and plain:
                         yield from ((i, into if c == item_id else c) for i, c in inside)
                         continue
-                    if not tops:
+                    if len(tops) < (1 if item.mask is None else 2):
                         continue
                 yield item_id, into
                 yield from inside

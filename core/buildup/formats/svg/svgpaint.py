@@ -76,7 +76,7 @@ def _filter(
     steps: Iterable[FilterStep], reach: Box, name: str, decimals: int | None
 ) -> Iterator[str]:
     yield (
-        f'<filter id="{name}" filterUnits="userSpaceOnUse" {_place(reach, decimals)} '
+        f'<filter id="{name}" filterUnits="userSpaceOnUse" {place_of(reach, decimals)} '
         'color-interpolation-filters="sRGB">'
     )
     for step in steps:
@@ -249,13 +249,14 @@ def _stroke_lines(
         yield f'<clipPath id="in-{side}"><path {data}{clip}/></clipPath>'
         yield f'{line} clip-path="url(#in-{side})"/>'
     else:
-        position = _place(stroke_box(form.contours, stroke), decimals)
+        position = place_of(stroke_box(form.contours, stroke), decimals)
         yield f'<mask id="out-{side}" maskUnits="userSpaceOnUse" {position}>'
         yield f'<rect {position} fill="#FFFFFF"/><path {data}{even} fill="#000000"/></mask>'
         yield f'{line} mask="url(#out-{side})"/>'
 
 
-def _place(box: Box, decimals: int | None) -> str:
+def place_of(box: Box, decimals: int | None) -> str:
+    """A box as the attributes of its place."""
     x, y, width, height = _numbers((box.left, box.top, box.width, box.height), decimals)
     return f'x="{x}" y="{y}" width="{width}" height="{height}"'
 

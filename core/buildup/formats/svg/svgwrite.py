@@ -11,7 +11,7 @@ from buildup.drawing.paint import PLAIN
 from buildup.drawing.tree import ROOT
 from buildup.drawing.units import unit_of
 from buildup.formats.scene import Node, Part, Piece, scene
-from buildup.formats.svg.svgpaint import Inks, effect_lines, form_lines, showing
+from buildup.formats.svg.svgpaint import Inks, effect_lines, form_lines, place_of, showing
 from buildup.formats.svg.symbolids import symbol_id
 from buildup.forms.seen import shown_box
 from buildup.geometry.boxes import Box
@@ -122,7 +122,7 @@ def scene_lines(nodes: Iterable[Node], writing: Writing) -> Iterator[str]:
 
 def _part(part: Part, writing: Writing) -> Iterator[str]:
     marks, defined = _whole(part, writing)
-    lines = list(_rounds(part, writing))
+    lines = list(_masked(part, writing))
     if not lines and not writing.groups:
         return
     yield from defined
@@ -136,6 +136,23 @@ def _part(part: Part, writing: Writing) -> Iterator[str]:
         yield f"<g{marks}>"
         yield from lines
         yield "</g>"
+
+
+def _masked(part: Part, writing: Writing) -> Iterator[str]:
+    """What a part holds, inside its mask."""
+    lines = list(_rounds(part, writing))
+    if part.mask is None or not lines:
+        yield from lines
+        return
+    name = f"mask-{part.name}"
+    area = place_of(part.mask.area, writing.decimals)
+    kind = f' style="mask-type:{part.mask.kind}"' if part.mask.kind == "alpha" else ""
+    yield f'<mask id="{name}" maskUnits="userSpaceOnUse" {area}{kind}>'
+    yield from scene_lines(part.mask.held, writing)
+    yield "</mask>"
+    yield f'<g mask="url(#{name})">'
+    yield from lines
+    yield "</g>"
 
 
 def _is_one_path(part: Part, before: list[str]) -> bool:

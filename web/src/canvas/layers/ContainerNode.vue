@@ -6,10 +6,9 @@ import type { Style } from "../../api/types";
 import { useActiveContainer } from "../../stores/board/activecontainer";
 import { useDocument } from "../../stores/board/document";
 import { useDisplay } from "../../stores/display/display";
-import AssemblyNode from "./AssemblyNode.vue";
 import FilterDef from "../paint/FilterDef.vue";
 import CopyNode from "./CopyNode.vue";
-import ItemPath from "./ItemPath.vue";
+import HeldNode from "./HeldNode.vue";
 import { showingOf } from "../paint/paint";
 
 const props = withDefaults(
@@ -36,6 +35,10 @@ const showing = computed(() =>
 const images = computed(() => item.value?.symmetry?.images.slice(1) ?? []);
 /** What is drawn in here is drawn in the symmetry: its images step back. */
 const entered = computed(() => display.view !== "Print" && container.breadcrumb.includes(props.id));
+/** What masks a group; not as a wire, nor while its contents are edited. */
+const mask = computed(() => (props.plain || entered.value ? null : (item.value?.mask ?? null)));
+/** What shows of what it holds. */
+const seen = computed(() => held.value.filter((i) => i !== mask.value?.item));
 /** The part of the sheet that a symmetry keeps. */
 const clip = computed(() => {
   const corners = item.value?.symmetry?.clip ?? [];
@@ -53,23 +56,28 @@ const inner = computed(() => (item.value?.symmetry ? [...props.turns, 0] : props
   <g v-if="item && !item.hidden" v-bind="showing" :data-holder="item.id">
     <FilterDef v-if="filter" :id="`fx-${id}`" :filter="filter" />
     <clipPath v-if="clip" :id="clip.id"><polygon :points="clip.points" /></clipPath>
-    <g :clip-path="clip?.url">
-      <template v-for="child in held" :key="child">
-        <AssemblyNode
-          v-if="doc.drawable(child)?.assembly"
-          :id="child"
-          :pickable="picks"
-          :plain="plain"
-        />
-        <ContainerNode
-          v-else-if="doc.tree.holds(child)"
-          :id="child"
-          :pickable="picks"
-          :plain="plain"
-          :turns="inner"
-        />
-        <ItemPath v-else :id="child" :pickable="picks" :plain="plain" />
-      </template>
+    <mask
+      v-if="mask"
+      :id="`mask-${id}`"
+      maskUnits="userSpaceOnUse"
+      x="-1e6"
+      y="-1e6"
+      width="2e6"
+      height="2e6"
+      :style="{ maskType: mask.kind }"
+      data-testid="mask"
+    >
+      <HeldNode :id="mask.item" :pickable="false" :plain="false" :turns="inner" />
+    </mask>
+    <g :clip-path="clip?.url" :mask="mask ? `url(#mask-${id})` : undefined">
+      <HeldNode
+        v-for="child in seen"
+        :id="child"
+        :key="child"
+        :pickable="picks"
+        :plain="plain"
+        :turns="inner"
+      />
     </g>
     <g
       v-for="(matrix, n) in images"
@@ -81,7 +89,7 @@ const inner = computed(() => (item.value?.symmetry ? [...props.turns, 0] : props
       :data-image="n + 1"
     >
       <CopyNode
-        v-for="child in held"
+        v-for="child in seen"
         :id="child"
         :key="child"
         :pickable="picks"

@@ -26,6 +26,10 @@ const showing = computed(() =>
     ? showingOf(item.value.finish, item.value.filter, `fx-${props.id}`)
     : {},
 );
+/** As the original, whose mask it has. */
+const masking = computed(() => (props.plain ? null : (item.value?.mask?.item ?? null)));
+const mask = computed(() => (masking.value ? `url(#mask-${props.id})` : undefined));
+const seen = computed(() => held.value.filter((i) => i !== masking.value));
 const picks = computed(() => props.pickable && !item.value?.locked);
 /** Its own images, where it is a symmetry itself; else what it holds, once. */
 const images = computed(() => {
@@ -60,9 +64,9 @@ const painted = computed(() => {
     </g>
     <use v-else-if="doc.paints(id)" :href="`#drawn-${id}`" :data-hit="hit" />
     <g v-else v-bind="showing">
-      <g v-for="(image, n) in images" :key="n" :transform="image.transform">
+      <g v-for="(image, n) in images" :key="n" :transform="image.transform" :mask="mask">
         <ImageNode
-          v-for="child in held"
+          v-for="child in seen"
           :id="child"
           :key="child"
           :pickable="picks"

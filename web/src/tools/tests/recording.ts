@@ -114,6 +114,7 @@ export function drawable(id: string, more: Partial<Drawable> = {}): Drawable {
     assembly: null,
     role: null,
     link: null,
+    mask: null,
     words: null,
     compound: false,
     open: false,

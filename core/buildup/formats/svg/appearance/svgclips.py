@@ -4,8 +4,9 @@ from collections.abc import Iterator, Mapping
 from contextlib import contextmanager
 from dataclasses import dataclass, field, replace
 
+from buildup.drawing.itemtypes import MaskKind
 from buildup.drawing.laying import map_of_box
-from buildup.formats.svg.appearance.svgcut import Cut, box_cut, cut_of
+from buildup.formats.svg.appearance.svgcut import Cut, Shade, box_cut, cut_of
 from buildup.formats.svg.appearance.svgmasks import Shades, plain_mask
 from buildup.formats.svg.svglevel import Level
 from buildup.formats.svg.svgtree import Element
@@ -25,11 +26,13 @@ class Cuts:
     """The clip paths and masks of a document, each worked out once for each place it is used in."""
 
     walk: Walk
-    _known: dict[tuple[str, Affine, Lengths], tuple[Cut, ...]] = field(default_factory=dict)
+    _known: dict[tuple[str, Affine, Lengths], tuple[Cut | Shade, ...]] = field(default_factory=dict)
     _open: list[str] = field(default_factory=list)
 
-    def of(self, element: Element, declared: Mapping[str, str], level: Level) -> tuple[Cut, ...]:
-        """What an element is cut at by its clip path and its mask, on the sheet.
+    def of(
+        self, element: Element, declared: Mapping[str, str], level: Level
+    ) -> tuple[Cut | Shade, ...]:
+        """What an element is cut at or shaded by, by its clip path and its mask, on the sheet.
 
         Args:
             element: the element, for its box.
@@ -37,7 +40,7 @@ class Cuts:
             level: of what it holds.
 
         """
-        found: list[Cut] = []
+        found: list[Cut | Shade] = []
         for name, kind in (("clip-path", "clipPath"), ("mask", "mask")):
             text = declared.get(name, "none")
             link = read_link(text)
@@ -61,7 +64,9 @@ class Cuts:
         finally:
             self._open.pop()
 
-    def _cuts(self, link: str, source: Element, element: Element, level: Level) -> tuple[Cut, ...]:
+    def _cuts(
+        self, link: str, source: Element, element: Element, level: Level
+    ) -> tuple[Cut | Shade, ...]:
         values = source.attributes
         content = values.get("clipPathUnits", values.get("maskContentUnits", ""))
         boxed = source.name == "mask" and values.get("maskUnits") != "userSpaceOnUse"
@@ -78,7 +83,7 @@ class Cuts:
             self._known[key] = self._read(source, replace(level, place=place))
         return (*self._known[key], *self._region(source, box, level))
 
-    def _read(self, source: Element, level: Level) -> tuple[Cut, ...]:
+    def _read(self, source: Element, level: Level) -> tuple[Cut | Shade, ...]:
         declared, attributes = self.walk.styles.of(source)
         level = replace(
             level,
@@ -92,12 +97,12 @@ class Cuts:
         clip = self.walk.aside(source.children, level)
         if source.name == "clipPath":
             return (cut_of(clip), *self.of(source, declared, level))
+        kind: MaskKind = "alpha" if declared.get("mask-type") == "alpha" else "luminance"
+        around = self.of(source, declared, level)
         try:
-            plain = plain_mask(clip, alpha=declared.get("mask-type") == "alpha")
+            return (cut_of(plain_mask(clip, alpha=kind == "alpha")), *around)
         except Shades:
-            self.walk.leave("masks with shades")
-            return self.of(source, declared, level)
-        return (cut_of(plain), *self.of(source, declared, level))
+            return (Shade(clip, kind), *around)
 
     def _region(self, source: Element, box: Box | None, level: Level) -> Iterator[Cut]:
         """What the region of a mask cuts off, where it says one."""

@@ -6,7 +6,7 @@ from buildup.contours.anchors import Anchor, Contour
 from buildup.contours.extent import box_of
 from buildup.contours.moving import moved_contour
 from buildup.drawing.clips import Clip
-from buildup.drawing.itemtypes import AnyLeaf, Item, Outline, Shape
+from buildup.drawing.itemtypes import AnyLeaf, Item, MaskKind, Outline, Shape
 from buildup.drawing.laying import map_of_box
 from buildup.forms.contours import item_contours
 from buildup.forms.seen import painted_box
@@ -57,6 +57,20 @@ class Cut:
         if item.style.shown:
             return Box.around(map(back, painted_box(contours, item.style).corners))
         return box_of([moved_contour(c, back) for c in contours])
+
+
+@dataclass(frozen=True, slots=True)
+class Shade:
+    """A mask with shades, which no form bounds.
+
+    Args:
+        clip: what it draws, on the sheet.
+        kind: whether its light counts, or how much of it shows.
+
+    """
+
+    clip: Clip
+    kind: MaskKind
 
 
 def cut_of(clip: Clip) -> Cut:
