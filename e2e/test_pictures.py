@@ -96,3 +96,33 @@ class PicturesTest(BrowserTest):
         sent = self.sent_out().path().read_text()
         self.assertIn(f'id="picture-{item.style.fill.picture}"', sent)
         self.assertIn("data:image/jpeg;base64,", sent)
+
+
+class MaskTest(BrowserTest):
+    def test_the_front_item_masks_and_is_an_item_again(self):
+        front = shape("rectangle", item="two", start=(150, 100), to=(300, 250))
+        self.open(self.new_drawing(shape("ellipse"), front))
+        self.core_is_here()
+        self.page.keyboard.press("Control+A")
+        self.find("mask with front")
+        self.steps_come_to(3)
+        group = next(i for i in self.value().items.values() if getattr(i, "mask", None))
+        self.assertEqual(self.value().mask_of(group.id), "two")
+        mask = self.page.locator(f"#mask-{group.id}")
+        expect(mask.locator("#drawn-two")).to_have_count(1)
+        expect(self.page.locator(f"[mask='url(#mask-{group.id})'] #drawn-one")).to_have_count(1)
+        self.find("mask by opacity")
+        self.steps_come_to(4)
+        expect(mask).to_have_css("mask-type", "alpha")
+        self.find("edit contents")
+        expect(mask).to_have_count(0)
+        self.page.keyboard.press("Escape")
+        expect(mask).to_have_count(1)
+        self.find("remove mask")
+        self.steps_come_to(5)
+        expect(mask).to_have_count(0)
+
+    def find(self, text: str) -> None:
+        self.page.keyboard.press("Control+K")
+        self.page.keyboard.type(text)
+        self.page.keyboard.press("Enter")

@@ -54,6 +54,11 @@ const GROUP: readonly ActId[] = [
   "rotate_right",
   "to_front",
 ];
+const MASKED: readonly ActId[] = [
+  "edit_contents",
+  "remove_mask",
+  ...GROUP.filter((act) => act !== "edit_contents" && act !== "to_front"),
+];
 const LIVE: readonly ActId[] = [
   "edit_contents",
   "convert_to_outlines",
@@ -95,6 +100,7 @@ function forSelection(c: ActContext): readonly ActId[] {
   const [one] = selectedItems;
   if (one?.words) return TEXT;
   if (one?.assembly ?? one?.symmetry) return LIVE;
+  if (one?.mask) return MASKED;
   if (one && groupsOf(c).length > 0) return GROUP;
   return one && c.catalogue.shape(one.type) ? SHAPE : OUTLINE;
 }
