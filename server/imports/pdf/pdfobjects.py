@@ -18,6 +18,8 @@ from imports.pdf.pdfvalues import matrix_in, matrix_told, name_in, number_in, nu
 if TYPE_CHECKING:
     from imports.pdf.pdfcontent import Content
 
+FORM = 20
+"""Operators that a form costs as many as, whatever is in it."""
 UNSEEN = 2 | 32
 """Flags of annotations that do not show: hidden, and not to be looked at (12.5.3)."""
 
@@ -40,6 +42,7 @@ def form(content: "Content", thing: Any) -> None:
     """A form; where it is a transparency group, it shows as one."""
     if content.depth >= DEEPEST:
         return
+    content.sheet.marks.spend(FORM)
     state = content.state
     grouped = name_in(part(thing, "Group", "S")) == "Transparency"
     special = state.fill_opacity < 1.0 or state.blend != "normal" or state.mask
