@@ -1,5 +1,6 @@
 import { createPinia, setActivePinia } from "pinia";
 import { beforeEach, expect, test, vi } from "vitest";
+import type * as client from "../api/client";
 import { ApiError } from "../api/client";
 import type { Command } from "../api/types";
 import type { Notice } from "../session/notices";
@@ -39,7 +40,7 @@ vi.mock("../session/notices", () => ({
 }));
 vi.mock("./tools", () => ({ useTools: () => tools }));
 vi.mock("../api/client", async (original) => ({
-  ...(await original<typeof import("../api/client")>()),
+  ...(await original<typeof client>()),
   createFromFile: () => answers(),
 }));
 vi.mock("../lib/filepicker", () => ({

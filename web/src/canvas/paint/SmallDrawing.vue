@@ -1,5 +1,6 @@
 <script setup lang="ts">
-// What an item looks like, small: itself, or what it holds, in all the images of a symmetry.
+// What an item looks like, small: itself, or what it holds, in all the images of a symmetry; without
+// what masks it.
 import { computed, useId } from "vue";
 import type { Drawable, Matrix, Style } from "../../api/types";
 import GradientDef from "./GradientDef.vue";
@@ -34,7 +35,7 @@ const parts = computed(() => {
     }
     for (const image of part.symmetry?.images ?? [null]) {
       const there = image && matrix ? after(matrix, image) : (image ?? matrix);
-      for (const child of doc.tree.in(id)) add(child, there);
+      for (const child of doc.tree.in(id)) if (child !== part.mask?.item) add(child, there);
     }
   };
   add(props.id, null);
