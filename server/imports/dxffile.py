@@ -29,6 +29,7 @@ from ezdxf.entities.insert import Insert
 from ezdxf.entities.polygon import DXFPolygon
 from ezdxf.enums import InsertUnits
 from ezdxf.lldxf.const import DXFError
+from ezdxf.lldxf.tagger import binary_tags_loader
 from ezdxf.protocols import SupportsVirtualEntities, virtual_entities
 from ezdxf.recover import read as recovered
 from ezdxf.units import conversion_factor
@@ -44,6 +45,8 @@ WHITE = 7
 """The colour of a drafting table at night: black on paper (ACI)."""
 MOST_LOOKED_AT = 3 * MOST_ITEMS
 """Entities of the sheet and of blocks, as often as those are inserted."""
+BINARY = b"\r\n\x1a\0"
+"""With what the first line of the binary form ends."""
 DEEPEST = 40
 """Blocks in blocks."""
 STUMBLES = (
@@ -207,6 +210,8 @@ def _document(data: bytes) -> Document:
     if b"SECTION" not in data:
         raise _not_dxf()
     try:
+        if data[18:22] == BINARY:
+            return Document.load(binary_tags_loader(data, errors="ignore"))
         document, _ = recovered(io.BytesIO(data), errors="ignore")
     except STUMBLES:
         raise _not_dxf() from None

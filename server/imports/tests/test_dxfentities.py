@@ -6,6 +6,7 @@ import unittest
 
 import ezdxf
 import shapely
+from buildup.errors import Refusal
 from buildup.formats.svg.svgtext import Spoken
 from buildup.geometry.flattening import polyline
 from ezdxf.enums import TextEntityAlignment
@@ -104,6 +105,21 @@ class HatchTest(unittest.TestCase):
 def found_size(lines):
     xs = [p.real for line in lines for p in line]
     return max(xs) - min(xs)
+
+
+class BinaryTest(unittest.TestCase):
+    def test_the_binary_form_is_read_and_one_that_breaks_off_is_refused(self):
+        for version in ("R12", "R2000", "R2018"):
+            document = ezdxf.new(version, units=4)
+            document.modelspace().add_circle((5, 5), 5)
+            stream = io.BytesIO()
+            document.write(stream, fmt="bin")
+            with self.subTest(version):
+                (_, circle) = read_dxf(stream.getvalue()).clip.items
+                self.assertAlmostEqual(area(circle), 25 * math.pi, delta=0.1)
+                with self.assertRaises(Refusal) as refused:
+                    read_dxf(stream.getvalue()[:400])
+                self.assertEqual(refused.exception.code, "not_dxf")
 
 
 class TextTest(unittest.TestCase):
