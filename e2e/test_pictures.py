@@ -2,6 +2,7 @@
 
 import base64
 import io
+import re
 
 from drawings import store
 from PIL import Image
@@ -54,7 +55,7 @@ class PicturesTest(BrowserTest):
         self.assertEqual((item.name, item.frame.width, item.style.strokes), ("grain.jpg", 80, ()))
         self.assertAlmostEqual(item.frame.place.origin, 200 + 100j, delta=1.0)
         shown = self.page.locator(f"#drawn-{item.id} image")
-        expect(shown).to_have_attribute("width", "80")
+        expect(shown).to_have_attribute("transform", re.compile(r"matrix\(80 0 0 40 "))
         self.page.get_by_role("button", name="Use as reference").click()
         self.steps_come_to(4)
         (reference,) = self.value().sheet.references

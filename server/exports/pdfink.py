@@ -169,8 +169,11 @@ class Ink:
 
     def _form(self, form: StyledPath) -> None:
         style = form.style
+        picture = None
         if isinstance(style.fill, PictureFill):
-            self._filled(form, style.fill)
+            picture = self._pictures.stream(style.fill.picture)
+        if isinstance(style.fill, PictureFill) and picture is not None:
+            self._filled(form, style.fill, picture)
         elif style.fill is not None:
             even = "*" if form.rule == "evenodd" else ""
             ink = self._ink(style.fill, style.fill_opacity, form, stroking=False)
@@ -178,11 +181,8 @@ class Ink:
         for stroke in style.shown:
             self._stroke(form, stroke)
 
-    def _filled(self, form: StyledPath, paint: PictureFill) -> None:
+    def _filled(self, form: StyledPath, paint: PictureFill, picture: pikepdf.Object) -> None:
         """A picture that a form crops."""
-        picture = self._pictures.stream(paint.picture)
-        if picture is None:
-            return
         opacity = form.style.fill_opacity
         state = [self._state(ca=opacity)] if opacity < 1.0 else []
         even = "*" if form.rule == "evenodd" else ""

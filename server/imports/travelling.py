@@ -26,13 +26,12 @@ def written(found: Incoming) -> tuple[dict[str, Any], bytes]:
 
 
 def _written(found: Incoming, parts: list[bytes]) -> dict[str, Any]:
-    pictures, notes = [], found.notes
+    pictures = []
     for number, data in found.pictures.items():
         try:
             sound = checked(data)
         except Refusal:
-            notes = (*notes, ImportNote("pictures that cannot be read (shown grey)", 1))
-            continue
+            continue  # `with_pictures` says that it is missing
         parts.append(sound.data)
         pictures.append([number, len(sound.data)])
     return {
@@ -41,7 +40,7 @@ def _written(found: Incoming, parts: list[bytes]) -> dict[str, Any]:
         "unit": found.unit,
         "name": found.name,
         "live": None if found.live is None else live_text(found.live),
-        "notes": write(notes),
+        "notes": write(found.notes),
         "pictures": pictures,
         "further": [_written(page, parts) for page in found.further],
     }

@@ -3,6 +3,7 @@
 from base64 import b64encode
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
+from functools import cached_property
 
 from common.messages import refusal
 
@@ -28,7 +29,7 @@ class ShownPicture:
     data: bytes
     mime: str
 
-    @property
+    @cached_property
     def address(self) -> str:
         """Where it is found by whoever reads a document: in itself (RFC 2397)."""
         return f"data:{self.mime};base64,{b64encode(self.data).decode()}"

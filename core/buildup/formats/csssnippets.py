@@ -13,7 +13,7 @@ from buildup.contours.extent import box_of
 from buildup.contours.moving import moved_contour
 from buildup.drawing.model import Drawing
 from buildup.drawing.numerals import short
-from buildup.drawing.paint import Gradient, Paint, Stop, hex_of, one_colour
+from buildup.drawing.paint import Gradient, Paint, PictureFill, Stop, hex_of, one_colour
 from buildup.formats.scene import Piece, pieces, scene
 from buildup.formats.svg.svgpaint import short_hex
 from buildup.formats.svg.svgshortpath import short_path_data
@@ -79,9 +79,10 @@ def _rules(drawing: Drawing, item: str, taken: set[str]) -> Iterator[str]:
 
 def _background(shown: Sequence[Piece], box: Box) -> Iterable[str]:
     """What fills an item of one form."""
-    if len(shown) != 1 or shown[0].form.style.fill is None:
-        return ()
-    return (_paint(shown[0].form.style.fill, shown[0].form.style.fill_opacity, box),)
+    style = shown[0].form.style
+    if len(shown) != 1 or style.fill is None or isinstance(style.fill, PictureFill):
+        return ()  # a picture is no part of a style sheet: the page brings its own
+    return (_paint(style.fill, style.fill_opacity, box),)
 
 
 def _paint(paint: Paint, opacity: float, box: Box) -> str:

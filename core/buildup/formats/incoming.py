@@ -4,10 +4,12 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 
 from buildup.drawing.clips import Clip, clip_of
-from buildup.drawing.itemtypes import Item, Painted, Symmetry
+from buildup.drawing.itemtypes import Item, Painted, Symmetry, pictures_of
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import PICTURE_COLOUR, Paint, PictureFill
-from buildup.formats.importnotes import Notes, sentence
+from buildup.formats.importnotes import ImportNote, Notes, sentence
+
+LOST = "pictures that cannot be read (shown grey)"
 
 
 @dataclass(frozen=True)
@@ -56,7 +58,8 @@ def with_pictures(found: Incoming, kept: Mapping[int, PictureFill]) -> Incoming:
 
     Args:
         found: its first page.
-        kept: the number and the size of each, by the number in the file; others show grey.
+        kept: the number and the size of each, by the number in the file; others show grey, and a
+            note says so.
 
     """
 
@@ -77,7 +80,12 @@ def with_pictures(found: Incoming, kept: Mapping[int, PictureFill]) -> Incoming:
     live = found.live
     if live is not None:
         live = replace(live, items={k: item(v) for k, v in live.items.items()})
-    return replace(found, clip=clip, live=live)
+    lost = [(i.id, n) for i in found.clip.items for n in pictures_of(i) if n not in kept]
+    if not lost:
+        return replace(found, clip=clip, live=live)
+    items = tuple(dict.fromkeys(item_id for item_id, _ in lost))
+    note = ImportNote(LOST, len({n for _, n in lost}), items, changed=True)
+    return replace(found, clip=clip, live=live, notes=(*found.notes, note))
 
 
 def whole_clip(drawing: Drawing) -> Clip:

@@ -26,6 +26,8 @@ EDGE = 0.5
 """Sheet units by which a box around the page may fall short of it: rounding."""
 THINNEST = 0.25
 """Points of a line that says it is as thin as can be."""
+STUMBLES = (ValueError, TypeError, LookupError, AttributeError, ArithmeticError, pikepdf.PdfError)
+"""What operands that are none of their kind make an operator raise."""
 Operands = list[Any]
 
 
@@ -62,8 +64,11 @@ class Content:
             self.sheet.marks.spend()
             operator = str(mark.operator)
             act = ACTS.get(operator)
-            if act is not None:
-                act(self, list(mark.operands))
+            try:
+                if act is not None:
+                    act(self, list(mark.operands))
+            except STUMBLES:  # as readers of PDF do: what is broken is passed over
+                self.leave("content that cannot be read")
 
     def leave(self, kind: str) -> None:
         """Count something that is left out."""

@@ -6,6 +6,7 @@ from buildup.drawing.clips import clip_of
 from buildup.drawing.paint import PICTURE_COLOUR
 from buildup.edits.apply import read_command
 from buildup.errors import Refusal
+from buildup.formats.incoming import LOST
 from django.contrib.auth import get_user_model
 from django.test import TransactionTestCase, override_settings
 from drawings import store
@@ -72,6 +73,8 @@ class EmbeddedTest(TransactionTestCase):
         self.assertEqual(PictureUse.objects.get().drawing, row)
         without = self.board(PHOTO).json()
         self.assertIn(PICTURE_COLOUR, without["clip"])
+        (note,) = without["notes"]
+        self.assertEqual((note["kind"], note["changed"], note["items"]), (LOST, True, [1]))
         theirs = make(self.other.pk, name="T", sheet=store.Sheet())
         self.assertEqual(self.board(PHOTO, theirs).status_code, 404)
         self.assertEqual(Picture.objects.count(), 1)

@@ -435,6 +435,9 @@ class ToldTest(unittest.TestCase):
                 spaces = {"ColorSpace": {"C": ["/Separation", "/R", "/DeviceGray", tint]}}
                 found = self.told("/C cs .5 scn 20 20 50 50 re f", spaces)
                 self.assertEqual(len(found.clip.items), 2)
+        for content in ("5 TJ /N Tj", "[] 5 d q [1 2] /D gs", "5 5 scn /X /Y Tf 5 Do"):
+            with self.subTest(content):
+                self.assertEqual(len(self.told(content, {}).clip.items), 1)
         for content in ("Q Q 1 0 0 cm [] d q (", "/X Do /G gs /S sh BT (a) Tj ET", "1 2 3 c h S"):
             with self.subTest(content):
                 self.assertEqual(len(self.told(content, {}).clip.items), 1)

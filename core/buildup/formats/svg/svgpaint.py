@@ -36,6 +36,7 @@ from buildup.forms.strokes.pens import placing_of
 from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import Affine
 
+NO_FILL = 'fill="none"'
 FINEST = 9
 """Decimals of the scale of a picture: of 10,000 pixels none comes to lie elsewhere."""
 FIRST = ('stroke-width="1"', 'stroke-linecap="butt"', 'stroke-linejoin="miter"')
@@ -97,7 +98,7 @@ class Inks:
 
     Args:
         shared: a gradient that looks like another one is written once.
-        pictures: the address of each, by its number; others are left out.
+        pictures: the address of each, by its number; what shows another one is grey.
 
     """
 
@@ -164,8 +165,8 @@ def form_lines(
     strokes = style.shown
     data = _data(form.contours, decimals)
     even = ' fill-rule="evenodd"' if form.rule == "evenodd" else ""
-    fill = 'fill="none"'
-    if isinstance(style.fill, PictureFill):
+    fill = NO_FILL
+    if isinstance(style.fill, PictureFill) and style.fill.picture in inks.pictures:
         crop = None if is_whole(form.contours, style.fill.place) else (data, even)
         yield from _picture_lines(style.fill, style.fill_opacity, crop, name, inks)
         if not strokes:
@@ -180,8 +181,7 @@ def form_lines(
         yield from lines
         yield f"<path {data} {fill}{_stroke(strokes[0], ink, decimals)}/>"
         return
-    filled = style.fill is not None and not isinstance(style.fill, PictureFill)
-    if filled or not strokes:
+    if fill != NO_FILL or not strokes:
         yield f"<path {data} {fill}/>"
     for number, stroke in enumerate(strokes):
         ink, lines = inks.defined(stroke.paint, f"{name}-ink{number}", decimals)
@@ -193,8 +193,6 @@ def _picture_lines(
     paint: PictureFill, opacity: float, crop: tuple[str, str] | None, name: str, inks: Inks
 ) -> Iterator[str]:
     """A picture, and the path and the fill rule of the form that crops it, if it does."""
-    if paint.picture not in inks.pictures:
-        return
     yield from inks.picture(paint)
     faint = f' opacity="{short(opacity)}"' if opacity < 1.0 else ""
     by = paint.place.after(Affine(1.0 / paint.width + 0j, 1j / paint.height))

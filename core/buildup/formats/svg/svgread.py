@@ -1,7 +1,7 @@
 """SVG of any program (W3C SVG 1.1 and 2) as items: forms, groups, uses, paint, clip paths.
 
-What has no form here (pictures, scripts, filters) is left out and told by kind and count; so is
-text, unless somebody sets it.
+What has no form here (scripts, animations, other filters) is left out and told by kind and count;
+so are text, unless somebody sets it, and pictures, unless somebody keeps them.
 """
 
 from collections.abc import Iterator

@@ -67,7 +67,7 @@ def svg(
         metadata: an element that other programs pass over.
         pixels: how large the document is instead, to be painted in just so many; it is stretched
             by what that takes.
-        pictures: the address of each by its number; others are left out.
+        pictures: the address of each by its number; what shows another one is grey.
 
     """
     box = Box(0.0, 0.0, drawing.sheet.width, drawing.sheet.height)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// A picture that a form crops.
+// A picture that a form crops; its own coordinates run from 0 to 1 along both sides.
 import { computed } from "vue";
 import type { PictureFill } from "../../api/types";
 import { useDocument } from "../../stores/board/document";
@@ -13,11 +13,7 @@ const props = defineProps<{
   opacity: number;
 }>();
 const doc = useDocument();
-const matrix = computed(() => {
-  const [a, b, c, d, e, f] = matrixOf(props.picture.place);
-  const { width, height } = props.picture;
-  return `matrix(${[a / width, b / width, c / height, d / height, e, f].join(" ")})`;
-});
+const matrix = computed(() => `matrix(${matrixOf(props.picture.place).join(" ")})`);
 </script>
 
 <template>
@@ -25,8 +21,8 @@ const matrix = computed(() => {
     <clipPath :id="id"><path :d="path" :clip-rule="rule" /></clipPath>
     <image
       :href="pictureAddress(doc.id, picture.picture)"
-      :width="picture.width"
-      :height="picture.height"
+      width="1"
+      height="1"
       :transform="matrix"
       preserveAspectRatio="none"
     />

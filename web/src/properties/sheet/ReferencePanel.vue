@@ -33,7 +33,7 @@ const { slid, slide, release, keep } = useSliding((percent) =>
 
 function chosen(event: Event): void {
   const field = event.target as HTMLInputElement;
-  void bring([...(field.files ?? [])]).then(() => (field.value = ""));
+  void bring([...(field.files ?? [])], null, "reference").then(() => (field.value = ""));
 }
 </script>
 

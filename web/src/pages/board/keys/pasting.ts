@@ -1,4 +1,4 @@
-// The clipboard's keys: copy, cut and paste of items; pictures that are pasted become references.
+// The clipboard's keys: copy, cut and paste of items; pictures that are pasted become references or items.
 import { onBeforeUnmount, onMounted } from "vue";
 import { useClipboard } from "../../../tools/clipboard";
 import { isTyped } from "../../../lib/focus";
