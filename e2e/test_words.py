@@ -64,7 +64,7 @@ class WordsTest(BrowserTest):
         self.page.keyboard.up("Alt")
         expect(self.page.get_by_label("Text content")).to_be_focused()
         self.page.keyboard.type("Office · 木")
-        expect(self.page.get_by_text("Not in this font: 木")).to_be_visible()
+        expect(self.page.get_by_text("Not in any font here: 木")).to_be_visible()
         self.page.keyboard.press("Control+Enter")
         self.steps_come_to(4)
         (along,) = [i for i in self.every() if isinstance(i, Assembly)]

@@ -8,8 +8,10 @@ import { sources } from "./tools/core.mjs";
 
 const PYODIDE = "node_modules/pyodide";
 const FILES = ["pyodide.asm.mjs", "pyodide.asm.wasm", "python_stdlib.zip", "pyodide-lock.json"];
-const FAMILIES = "node_modules/@fontsource";
-const FACE = /-latin(-ext)?-(400-normal|400-italic|700-normal)\.woff2$/;
+const FAMILIES = ["node_modules/@fontsource", "node_modules/@fontsource-variable"];
+const FACE = /-(400-normal|400-italic|700-normal|full-normal|full-italic)\.woff2$/;
+/** The face of the interface is shipped with its styles. */
+const INTERFACE = "hanken-grotesk";
 const { version } = JSON.parse(readFileSync(`${PYODIDE}/package.json`, "utf8")) as {
   version: string;
 };
@@ -45,10 +47,10 @@ const shipFaces: Plugin = {
   apply: "build",
   writeBundle() {
     mkdirSync(`${dist}/faces`, { recursive: true });
-    for (const family of readdirSync(FAMILIES)) {
-      for (const file of readdirSync(`${FAMILIES}/${family}/files`)) {
-        if (FACE.test(file))
-          copyFileSync(`${FAMILIES}/${family}/files/${file}`, `${dist}/faces/${file}`);
+    const families = FAMILIES.flatMap((from) => readdirSync(from).map((name) => `${from}/${name}`));
+    for (const family of families.filter((path) => !path.endsWith(INTERFACE))) {
+      for (const file of readdirSync(`${family}/files`)) {
+        if (FACE.test(file)) copyFileSync(`${family}/files/${file}`, `${dist}/faces/${file}`);
       }
     }
   },

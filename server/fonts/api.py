@@ -1,16 +1,20 @@
 """Lettering: the API's part of it."""
 
-from buildup.drawing.text import Shaped
+import math
+
+from buildup.drawing.text import AxisValue, Direction, FeatureValue, Shaped
+from buildup.drawing.textchecks import MOST_ALTERNATES, MOST_SETTINGS
 from common.idempotency import once
 from common.openapi import created, file_in
 from common.requests import whose
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from ninja.decorators import decorate_view
+from pydantic import Field
 
 from fonts import services as acts
-from fonts.families import FontFacts, facts, fonts_of, typeface
-from fonts.shaping import shaped
+from fonts.families import FontFacts, facts, fonts_of, laid_out
+from fonts.shaping import TextSettings
 
 router = Router(tags=["text"])
 
@@ -26,6 +30,12 @@ class ShapeIn(Schema):
     """Pairs of letters stand as the font says."""
     ligatures: bool = True
     """So do letters that grow together."""
+    axes: list[AxisValue] = Field(default=[], max_length=MOST_SETTINGS)
+    """Where on the axes of a variable font."""
+    features: list[FeatureValue] = Field(default=[], max_length=MOST_SETTINGS)
+    """Features of the font that are set otherwise than it does by itself."""
+    direction: Direction = "auto"
+    """Which way the text is read as a whole."""
 
 
 @router.get("/fonts", response=list[FontFacts])
@@ -53,5 +63,11 @@ def remove_font(request: HttpRequest, key: str) -> tuple[int, None]:
 @router.post("/queries/text-layout", response=Shaped)
 def lay_out_text(request: HttpRequest, body: ShapeIn) -> Shaped:
     """What text comes to in a font."""
-    font = typeface(whose(request), body.font[:40])
-    return shaped(font, body.text, kerning=body.kerning, ligatures=body.ligatures)
+    settings = TextSettings(
+        kerning=body.kerning,
+        ligatures=body.ligatures,
+        axes={a.tag: a.value for a in body.axes if math.isfinite(a.value)},
+        features={f.tag: f.value for f in body.features if 0 <= f.value <= MOST_ALTERNATES},
+        direction=body.direction,
+    )
+    return laid_out(whose(request), body.font[:40], body.text, settings)

@@ -6,14 +6,15 @@ from functools import lru_cache
 
 from buildup.contours.pathdata import path_data
 from buildup.drawing.text import Lettering, Shaped
-from buildup.formats.svg.svgtext import FontWish, Spoken
+from buildup.formats.svg.svgfonts import FontWish, Spoken
 from buildup.forms.textlayout import letters_along, row_length, straight
 from common.messages import refusal
 
 from fonts import shipped
+from fonts.features import FontFeature, features_of
 from fonts.models import Font
-from fonts.shaping import shaped
-from fonts.typefaces import Typeface
+from fonts.shaping import TextSettings, shaped
+from fonts.typefaces import FontAxis, Typeface
 
 GENERIC = {"serif": "source serif 4", "sans-serif": "source sans 3", "cursive": "dancing script"}
 """The families that stand for a kind of letters (W3C CSS Fonts 4, generic families)."""
@@ -35,6 +36,10 @@ class FontFacts:
     """SVG path data of its name in it, on a line at 0, 100 to the em; what it has of it."""
     wide: float
     """How wide that is."""
+    axes: tuple[FontAxis, ...] = ()
+    """Of a variable font."""
+    features: tuple[FontFeature, ...] = ()
+    """That people set."""
 
 
 def fonts_of(user_id: int) -> Iterator[FontFacts]:
@@ -53,11 +58,21 @@ def facts(user_id: int, key: str, name: str, looks: str) -> FontFacts:
     made = Lettering(text=said, font=key, font_name=name, shaped=_shaped(font, said), size=SAMPLE)
     letters = letters_along(made, [straight(0.0)])
     path = path_data([c for letter in letters for c in letter.contours], decimals=1)
-    return FontFacts(key, name, looks, path, row_length(made, 0))
+    axes, features = tuple(font.axes), tuple(features_of(font))
+    return FontFacts(key, name, looks, path, row_length(made, 0), axes, features)
+
+
+def laid_out(user_id: int, key: str, text: str, settings: TextSettings) -> Shaped:
+    """What text comes to in a font; for characters that it does not have others stand in.
+
+    Raises:
+        Refusal: as `typeface` and `shaped`.
+    """
+    return shaped(typeface(user_id, key), text, settings, shipped.fallbacks(key))
 
 
 def _shaped(font: Typeface, text: str) -> Shaped:
-    return shaped(font, text, kerning=True, ligatures=True)
+    return shaped(font, text)
 
 
 def typeface(user_id: int, key: str) -> Typeface:
@@ -86,7 +101,14 @@ def said(user_id: int, text: str, wish: FontWish) -> Spoken | None:
         found = _called(user_id, family, wish)
         if found is not None:
             key, name = found
-            return Spoken(_shaped(typeface(user_id, key), text), key, name, exact=number == 0)
+            settings = TextSettings(
+                kerning=wish.kerning,
+                ligatures=wish.ligatures,
+                axes={a.tag: a.value for a in wish.axes},
+                features={f.tag: f.value for f in wish.features},
+                direction=wish.direction,
+            )
+            return Spoken(laid_out(user_id, key, text, settings), key, name, exact=number == 0)
     return None
 
 

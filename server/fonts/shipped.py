@@ -9,48 +9,97 @@ from pathlib import Path
 from django.conf import settings
 from fontTools.ttLib import TTFont
 
+from fonts.shaping import FallbackFont
 from fonts.typefaces import Typeface
 
 WEIGHTS = {"": "400-normal", "Italic": "400-italic", "Bold": "700-normal"}
 """What a font is called beside its family, and how its file is."""
-PARTS = ("latin", "latin-ext")
+VARIABLE = {"": "full-normal", "Italic": "full-italic"}
+"""The same of a variable font."""
+LATIN = ("latin", "latin-ext")
 """The files of a font, each with other characters."""
+EUROPEAN = (*LATIN, "greek", "greek-ext", "cyrillic", "cyrillic-ext", "vietnamese")
+
+
+@dataclass(frozen=True)
+class Family:
+    """A family of fonts.
+
+    Args:
+        name: what it is called.
+        looks: what kind of letters they are.
+        styles: those that come with the program, and how the files of each end.
+        parts: its files, the first one with the letters that it is asked for most.
+    """
+
+    name: str
+    looks: str
+    styles: Mapping[str, str]
+    parts: tuple[str, ...] = LATIN
+
+    @property
+    def slug(self) -> str:
+        """How the names of its files begin."""
+        return self.name.lower().removesuffix(" variable").replace(" ", "-")
 
 
 @dataclass(frozen=True)
 class Shipped:
-    """A font that comes with the program.
+    """A font that comes with the program."""
 
-    Args:
-        family: what the family is called.
-        looks: what kind of letters they are.
-        file: how the names of its files begin, and how they go on behind the part.
-    """
-
-    family: str
-    looks: str
-    file: tuple[str, str]
+    of: Family
     style: str = ""
+
+    @property
+    def family(self) -> str:
+        """What its family is called."""
+        return self.of.name
+
+    @property
+    def looks(self) -> str:
+        """What kind of letters it has."""
+        return self.of.looks
 
     @property
     def name(self) -> str:
         """What the font is called."""
         return f"{self.family} {self.style}".strip()
 
+    @property
+    def files(self) -> list[str]:
+        """Its files, in the order in which characters are looked for."""
+        return [f"{self.of.slug}-{p}-{self.of.styles[self.style]}.woff2" for p in self.of.parts]
 
+
+REGULAR = {"": WEIGHTS[""]}
+_BOLD = {"": WEIGHTS[""], "Bold": WEIGHTS["Bold"]}
 _FAMILIES = (
-    ("Source Serif 4", "serif", ("", "Italic", "Bold")),
-    ("Source Sans 3", "sans", ("", "Italic", "Bold")),
-    ("Zilla Slab", "slab", ("", "Italic", "Bold")),
-    ("Dancing Script", "script", ("", "Bold")),
+    Family("Source Serif 4", "serif", WEIGHTS, tuple(p for p in EUROPEAN if p != "greek-ext")),
+    Family("Source Sans 3", "sans", WEIGHTS, EUROPEAN),
+    Family("Zilla Slab", "slab", WEIGHTS),
+    Family("Dancing Script", "script", _BOLD),
+    Family("Fraunces", "serif, variable", VARIABLE, (*LATIN, "vietnamese")),
+    Family("Noto Naskh Arabic", "Arabic", _BOLD, ("arabic", *LATIN)),
+    Family("Noto Serif Hebrew", "Hebrew", _BOLD, ("hebrew", *LATIN)),
+    Family("Noto Serif Devanagari", "Devanagari", _BOLD, ("devanagari", *LATIN)),
+    Family("Noto Serif Thai", "Thai", _BOLD, ("thai", *LATIN)),
+    Family("Noto Sans Symbols 2", "symbols", REGULAR, ("symbols", "math", "braille", *LATIN)),
 )
 FACES: Mapping[str, Shipped] = {
-    f"{slug}-{style.lower() or 'regular'}": Shipped(family, looks, (slug, WEIGHTS[style]), style)
-    for family, looks, styles in _FAMILIES
-    for slug in (family.lower().replace(" ", "-"),)
-    for style in styles
+    f"{family.slug}-{style.lower() or 'regular'}": Shipped(family, style)
+    for family in _FAMILIES
+    for style in family.styles
 }
 """By key."""
+FALLBACKS = (
+    "source-serif-4-regular",
+    "noto-naskh-arabic-regular",
+    "noto-serif-hebrew-regular",
+    "noto-serif-devanagari-regular",
+    "noto-serif-thai-regular",
+    "noto-sans-symbols-2-regular",
+)
+"""The keys of those that stand in for what a font does not have, in this order."""
 
 
 @lru_cache
@@ -60,9 +109,14 @@ def typeface(key: str) -> Typeface:
     Raises:
         KeyError: there is none of that key.
     """
-    slug, weight = FACES[key].file
     folder = settings.WEB / "faces"
-    return Typeface(*(partial(_plain, folder / f"{slug}-{p}-{weight}.woff2") for p in PARTS))
+    return Typeface(*(partial(_plain, folder / name) for name in FACES[key].files))
+
+
+@lru_cache
+def fallbacks(key: str) -> tuple[FallbackFont, ...]:
+    """What stands in for characters that the font of a key does not have, in this order."""
+    return tuple(FallbackFont(FACES[k].name, typeface(k)) for k in FALLBACKS if k != key)
 
 
 def _plain(path: Path) -> bytes:

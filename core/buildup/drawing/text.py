@@ -11,6 +11,10 @@ from typing import Literal
 from buildup.geometry.coordinates import Coordinates
 
 Align = Literal["start", "middle", "end"]
+Direction = Literal["auto", "ltr", "rtl"]
+"""Which way text is read as a whole; `auto`: as its first strong letter is (UAX 9, P2)."""
+BEGINS: dict[Align, float] = {"start": 0.0, "middle": -0.5, "end": -1.0}
+"""Where a line begins, in parts of its length, from where it is aligned."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -23,6 +27,8 @@ class Glyph:
         form: which of the forms it shows; None: nothing, as a space does.
         wide: font units, by which it moves on.
         by: font units, from where it is in the row to where its form is drawn.
+        joined: to the next one: tracking does not part them. Marks are to their letters, and so are
+            letters of a script that is written joined (W3C CSS Text 3, 8.2.1).
 
     """
 
@@ -30,6 +36,43 @@ class Glyph:
     form: int | None
     wide: float
     by: Coordinates = 0j
+    joined: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class AxisValue:
+    """Where on an axis of a variable font its letters are taken (OpenType, `fvar`).
+
+    Args:
+        tag: four characters, as `wght`.
+        value: in the axis' own units.
+
+    """
+
+    tag: str
+    value: float
+
+
+@dataclass(frozen=True, slots=True)
+class FeatureValue:
+    """A feature of a font that is set otherwise than the font does by itself.
+
+    Args:
+        tag: four characters, as `smcp`.
+        value: 0: off; 1: on; more: one of several alternates.
+
+    """
+
+    tag: str
+    value: int
+
+
+@dataclass(frozen=True, slots=True)
+class Fallback:
+    """A font that stood in for characters that the one asked for does not have."""
+
+    font_name: str
+    characters: tuple[str, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,7 +83,11 @@ class Shaped:
         em: font units.
         forms: of each glyph that shows, SVG path data in font units, its origin on the line.
         lines: the glyphs of each.
-        missing: the characters that the font does not have, each once.
+        missing: the characters that no font had, each once.
+        spaced: the glyphs of each line where tracking is not 0: without the ligatures that are a
+            matter of looks (W3C CSS Text 3, 8.2); empty: they are the same.
+        fallbacks: the fonts that stood in, and for what.
+        rtl: the text as a whole is read from right to left.
 
     """
 
@@ -48,6 +95,9 @@ class Shaped:
     forms: tuple[str, ...]
     lines: tuple[tuple[Glyph, ...], ...]
     missing: tuple[str, ...] = ()
+    spaced: tuple[tuple[Glyph, ...], ...] = ()
+    fallbacks: tuple[Fallback, ...] = ()
+    rtl: bool = False
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -65,6 +115,9 @@ class Lettering:
         leading: percent of the size from line to line.
         align: which part of a line stands at the place the words have.
         shaped: what it came to in the font.
+        axes: where on the axes of a variable font; of the others the font's own default.
+        features: of the font, which are set otherwise.
+        direction: which way it is read as a whole.
 
     """
 
@@ -78,6 +131,23 @@ class Lettering:
     tracking: float = 0.0
     leading: float = 120.0
     align: Align = "start"
+    axes: tuple[AxisValue, ...] = ()
+    features: tuple[FeatureValue, ...] = ()
+    direction: Direction = "auto"
+
+    @property
+    def lines(self) -> tuple[tuple[Glyph, ...], ...]:
+        """The glyphs of each line, as far apart as they stand."""
+        return self.shaped.spaced if self.tracking and self.shaped.spaced else self.shaped.lines
+
+    @property
+    def begins(self) -> float:
+        """Where a line begins, in parts of its length to the left, from where it is aligned.
+
+        The start of what is read from right to left is its right end.
+        """
+        begins = BEGINS[self.align]
+        return -1.0 - begins if self.shaped.rtl else begins
 
     @property
     def scale(self) -> float:

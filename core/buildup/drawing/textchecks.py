@@ -1,11 +1,13 @@
 """What of lettering is always wrong, and the forms of its glyphs as contours."""
 
+import re
+from collections.abc import Sequence
 from functools import lru_cache
 
 from buildup.contours.anchors import MOST_ANCHORS, Contour
 from buildup.contours.pathreader import read_path
 from buildup.drawing.checks import check_name, check_text
-from buildup.drawing.text import Lettering, Shaped
+from buildup.drawing.text import Glyph, Lettering, Shaped
 from buildup.geometry.tolerances import FARTHEST
 from buildup.messages import refusal
 
@@ -21,6 +23,14 @@ LEADING = (10.0, 1_000.0)
 """Percent of the size, the least and the most."""
 SMALLEST_EM, LARGEST_EM = 16.0, 16_384.0
 """Font units, the least and the most that OpenType allows ("head", unitsPerEm)."""
+TAG = re.compile("[ -~]{4}")
+"""A tag of OpenType."""
+MOST_SETTINGS = 64
+"""Axes and features that text is set by."""
+MOST_AXIS = 32_768.0
+"""Units of an axis (`fvar`, Fixed 16.16)."""
+MOST_ALTERNATES = 255
+"""By which a feature is set."""
 MOST_FORMS = 2_048
 """Forms of glyphs remembered as contours: those of the words that are looked at."""
 
@@ -45,7 +55,7 @@ def check_lettering(lettering: Lettering) -> None:
         and abs(lettering.tracking) <= MOST_TRACKING
         and LEADING[0] <= lettering.leading <= LEADING[1]
     )
-    if not sound:
+    if not sound or not _is_setting(lettering):
         raise refusal("bad_type")
     _check_shaped(lettering.shaped, lines=lettering.text.count("\n") + 1)
 
@@ -64,28 +74,40 @@ def check_text_length(text: str) -> None:
         raise refusal("too_much.text", most=MOST_LETTERS, count=len(text))
 
 
+def _is_setting(lettering: Lettering) -> bool:
+    """Whether axes and features are such as fonts can have."""
+    tags = [a.tag for a in lettering.axes] + [f.tag for f in lettering.features]
+    return (
+        len(tags) <= MOST_SETTINGS
+        and all(map(TAG.fullmatch, tags))
+        and all(abs(a.value) <= MOST_AXIS for a in lettering.axes)
+        and all(0 <= f.value <= MOST_ALTERNATES for f in lettering.features)
+    )
+
+
 def _check_shaped(shaped: Shaped, *, lines: int) -> None:
-    glyphs = [g for line in shaped.lines for g in line]
+    glyphs = [g for line in (*shaped.lines, *shaped.spaced) for g in line]
     known = range(len(shaped.forms))
     sound = (
         SMALLEST_EM <= shaped.em <= LARGEST_EM
         and len(shaped.lines) == lines
-        and len(glyphs) <= 8 * MOST_LETTERS
+        and len(shaped.spaced) in (0, lines)
+        and len(glyphs) <= 16 * MOST_LETTERS
         and all(g.form is None or g.form in known for g in glyphs)
         and all(_is_near(c) for f in shaped.forms for c in form_contours(f))
     )
     if not sound:
         raise refusal("bad_data.text")
-    anchors = sum(
-        len(c.anchors)
-        for g in glyphs
-        if g.form is not None
-        for c in form_contours(shaped.forms[g.form])
-    )
+    anchors = max(_anchors_of(shaped, shaped.lines), _anchors_of(shaped, shaped.spaced))
     if not anchors:
         raise refusal("no_text.font")
     if anchors > MOST_ANCHORS:
         raise refusal("too_many_anchors.text", most=MOST_ANCHORS)
+
+
+def _anchors_of(shaped: Shaped, lines: Sequence[Sequence[Glyph]]) -> int:
+    forms = (shaped.forms[g.form] for line in lines for g in line if g.form is not None)
+    return sum(len(c.anchors) for form in forms for c in form_contours(form))
 
 
 def _is_near(contour: Contour) -> bool:

@@ -6,6 +6,7 @@ run, which is above a line that runs to the right.
 """
 
 import itertools
+import math
 from bisect import bisect_right
 from collections.abc import Callable, Iterable, Iterator, Sequence
 from dataclasses import dataclass
@@ -14,7 +15,7 @@ from buildup.contours.anchors import Contour
 from buildup.contours.extent import box_of
 from buildup.contours.moving import moved_contour
 from buildup.drawing.itemtypes import TextItem, TextOnPath
-from buildup.drawing.text import Align, Glyph, Lettering
+from buildup.drawing.text import Glyph, Lettering
 from buildup.drawing.textchecks import form_contours
 from buildup.geometry.angles import dot, turned_by
 from buildup.geometry.bezier import Cubic, split_at
@@ -33,8 +34,6 @@ TIGHTEST = 0.25
 """Sizes of type: no arc is bent tighter."""
 LEAST_BEND = 0.01
 """What the end of a line is pulled off it, by how far it is along: less is straight (1.1°)."""
-BEGINS: dict[Align, float] = {"start": 0.0, "middle": -0.5, "end": -1.0}
-"""Where a line begins, in parts of its length, from where it is aligned."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,9 +46,9 @@ class Letter:
 
 def row_length(lettering: Lettering, line: int) -> float:
     """How long a line is, sheet units; tracking stands between letters, not behind the last."""
-    glyphs = lettering.shaped.lines[line]
-    between = lettering.apart * max(len(glyphs) - 1, 0)
-    return lettering.scale * sum(g.wide for g in glyphs) + between
+    glyphs = lettering.lines[line]
+    parted = sum(not g.joined for g in glyphs[:-1])
+    return lettering.scale * math.fsum(g.wide for g in glyphs) + lettering.apart * parted
 
 
 def longest_row(lettering: Lettering) -> float:
@@ -59,11 +58,11 @@ def longest_row(lettering: Lettering) -> float:
 
 def _middles(lettering: Lettering, line: int) -> Iterator[tuple[float, Glyph]]:
     """Where the middle of each glyph is along its line, from where that is aligned."""
-    at = BEGINS[lettering.align] * row_length(lettering, line)
-    for glyph in lettering.shaped.lines[line]:
+    at = lettering.begins * row_length(lettering, line)
+    for glyph in lettering.lines[line]:
         wide = glyph.wide * lettering.scale
         yield at + wide / 2.0, glyph
-        at += wide + lettering.apart
+        at += wide + (0.0 if glyph.joined else lettering.apart)
 
 
 def letters_along(lettering: Lettering, courses: Sequence[Course]) -> Iterator[Letter]:
@@ -149,7 +148,7 @@ class Path:
         long = row_length(lettering, row)
         if self.closed:
             return max(long - self.length, 0.0)
-        begins = start + BEGINS[lettering.align] * long
+        begins = start + lettering.begins * long
         return max(-begins, 0.0) + max(begins + long - self.length, 0.0)
 
     def nearest(self, position: complex) -> float:

@@ -5,10 +5,10 @@ from typing import Literal
 
 from buildup.drawing.itemtypes import Assembly, Item, TextItem, TextOnPath
 from buildup.drawing.model import Drawing
-from buildup.drawing.text import Align, Lettering
+from buildup.drawing.text import Align, AxisValue, Direction, Fallback, FeatureValue, Lettering
 from buildup.forms.contours import contours_along
 from buildup.forms.draftpegs import CopyPeg, copy_peg
-from buildup.forms.textlayout import BEGINS, paths_of, row_length, word_courses
+from buildup.forms.textlayout import paths_of, row_length, word_courses
 
 ItemAtPoint = Literal["straight", "arc", "along"]
 
@@ -31,7 +31,14 @@ class TextMark:
     """Percent of the size."""
     align: Align
     missing: tuple[str, ...]
-    """Characters that the font does not have."""
+    """Characters that no font has."""
+    fallbacks: tuple[Fallback, ...]
+    """Fonts that stood in for what the font does not have."""
+    axes: tuple[AxisValue, ...]
+    """Of a variable font, where they are set."""
+    features: tuple[FeatureValue, ...]
+    """Of the font, which are set."""
+    direction: Direction
     lies: ItemAtPoint
     """Straight, on an arc, or along what the assembly holds."""
     radius: float | None = None
@@ -79,6 +86,10 @@ def _mark(
         leading=said.leading,
         align=said.align,
         missing=said.shaped.missing,
+        fallbacks=said.shaped.fallbacks,
+        axes=said.axes,
+        features=said.features,
+        direction=said.direction,
         lies=lies,
         radius=radius,
         start=edge.start * 100.0 if edge else 0.0,
@@ -94,7 +105,8 @@ def _end_peg(words: TextItem) -> CopyPeg:
     """The peg at the end of the first line, which bends it."""
     said = words.lettering
     long = row_length(said, 0)
-    end = long * (1.0 + BEGINS[said.align]) if said.align != "end" else -long
+    ends = (long * said.begins, long * (1.0 + said.begins))
+    end = max(ends, key=lambda at: (abs(at), at))
     ((at, way),) = word_courses(words)[0]([end])
     down = words.place.vector(way * 1j)
     value = words.radius or 0.0

@@ -192,7 +192,7 @@ class Hand:
             text=text,
             font=font,
             font_name=FACES[font].name,
-            shaped=shaped(typeface(font), text, kerning=True, ligatures=True),
+            shaped=shaped(typeface(font), text),
             size=size * MM,
             tracking=tracking,
             align="middle",

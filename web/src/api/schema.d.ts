@@ -3260,6 +3260,26 @@ export interface components {
             ] | null;
         };
         /**
+         * FontAxis
+         * @description An axis of a variable font (OpenType, `fvar`), in its own units.
+         *
+         *     `default`: where it is taken where nothing is said; `hidden`: it is not meant for people.
+         */
+        FontAxis: {
+            /** Tag */
+            tag: string;
+            /** Name */
+            name: string;
+            /** Least */
+            least: number;
+            /** Default */
+            default: number;
+            /** Most */
+            most: number;
+            /** Hidden */
+            hidden: boolean;
+        };
+        /**
          * FontFacts
          * @description A font that words can be set in.
          */
@@ -3274,6 +3294,43 @@ export interface components {
             sample: string;
             /** Wide */
             wide: number;
+            /**
+             * Axes
+             * @default []
+             */
+            axes?: components["schemas"]["FontAxis"][];
+            /**
+             * Features
+             * @default []
+             */
+            features?: components["schemas"]["FontFeature"][];
+        };
+        /**
+         * FontFeature
+         * @description A feature that people set.
+         *
+         *     Args:
+         *         tag: four characters.
+         *         name: what it is called.
+         *         on: the font does it where nothing is said.
+         */
+        FontFeature: {
+            /** Tag */
+            tag: string;
+            /** Name */
+            name: string;
+            /** On */
+            on: boolean;
+        };
+        /**
+         * Fallback
+         * @description A font that stood in for characters that the one asked for does not have.
+         */
+        Fallback: {
+            /** Font Name */
+            font_name: string;
+            /** Characters */
+            characters: string[];
         };
         /**
          * Glyph
@@ -3285,6 +3342,8 @@ export interface components {
          *         form: which of the forms it shows; None: nothing, as a space does.
          *         wide: font units, by which it moves on.
          *         by: font units, from where it is in the row to where its form is drawn.
+         *         joined: to the next one: tracking does not part them. Marks are to their letters, and so are
+         *             letters of a script that is written joined (W3C CSS Text 3, 8.2.1).
          */
         Glyph: {
             /** Letters */
@@ -3301,6 +3360,11 @@ export interface components {
                 number,
                 number
             ];
+            /**
+             * Joined
+             * @default false
+             */
+            joined?: boolean;
         };
         /**
          * Shaped
@@ -3310,7 +3374,11 @@ export interface components {
          *         em: font units.
          *         forms: of each glyph that shows, SVG path data in font units, its origin on the line.
          *         lines: the glyphs of each.
-         *         missing: the characters that the font does not have, each once.
+         *         missing: the characters that no font had, each once.
+         *         spaced: the glyphs of each line where tracking is not 0: without the ligatures that are a
+         *             matter of looks (W3C CSS Text 3, 8.2); empty: they are the same.
+         *         fallbacks: the fonts that stood in, and for what.
+         *         rtl: the text as a whole is read from right to left.
          */
         Shaped: {
             /** Em */
@@ -3324,6 +3392,49 @@ export interface components {
              * @default []
              */
             missing?: string[];
+            /**
+             * Spaced
+             * @default []
+             */
+            spaced?: components["schemas"]["Glyph"][][];
+            /**
+             * Fallbacks
+             * @default []
+             */
+            fallbacks?: components["schemas"]["Fallback"][];
+            /**
+             * Rtl
+             * @default false
+             */
+            rtl?: boolean;
+        };
+        /**
+         * AxisValue
+         * @description Where on an axis of a variable font its letters are taken (OpenType, `fvar`).
+         *
+         *     Args:
+         *         tag: four characters, as `wght`.
+         *         value: in the axis' own units.
+         */
+        AxisValue: {
+            /** Tag */
+            tag: string;
+            /** Value */
+            value: number;
+        };
+        /**
+         * FeatureValue
+         * @description A feature of a font that is set otherwise than the font does by itself.
+         *
+         *     Args:
+         *         tag: four characters, as `smcp`.
+         *         value: 0: off; 1: on; more: one of several alternates.
+         */
+        FeatureValue: {
+            /** Tag */
+            tag: string;
+            /** Value */
+            value: number;
         };
         /**
          * ShapeIn
@@ -3344,6 +3455,22 @@ export interface components {
              * @default true
              */
             ligatures?: boolean;
+            /**
+             * Axes
+             * @default []
+             */
+            axes?: components["schemas"]["AxisValue"][];
+            /**
+             * Features
+             * @default []
+             */
+            features?: components["schemas"]["FeatureValue"][];
+            /**
+             * Direction
+             * @default auto
+             * @enum {string}
+             */
+            direction?: "auto" | "ltr" | "rtl";
         };
         /**
          * CutPlan
@@ -4633,6 +4760,17 @@ export interface components {
             align: "start" | "middle" | "end";
             /** Missing */
             missing: string[];
+            /** Fallbacks */
+            fallbacks: components["schemas"]["Fallback"][];
+            /** Axes */
+            axes: components["schemas"]["AxisValue"][];
+            /** Features */
+            features: components["schemas"]["FeatureValue"][];
+            /**
+             * Direction
+             * @enum {string}
+             */
+            direction: "auto" | "ltr" | "rtl";
             /**
              * Lies
              * @enum {string}
@@ -7231,6 +7369,9 @@ export interface components {
          *         leading: percent of the size from line to line.
          *         align: which part of a line stands at the place the words have.
          *         shaped: what it came to in the font.
+         *         axes: where on the axes of a variable font; of the others the font's own default.
+         *         features: of the font, which are set otherwise.
+         *         direction: which way it is read as a whole.
          */
         Lettering: {
             /** Text */
@@ -7271,6 +7412,22 @@ export interface components {
              * @enum {string}
              */
             align?: "start" | "middle" | "end";
+            /**
+             * Axes
+             * @default []
+             */
+            axes?: components["schemas"]["AxisValue"][];
+            /**
+             * Features
+             * @default []
+             */
+            features?: components["schemas"]["FeatureValue"][];
+            /**
+             * Direction
+             * @default auto
+             * @enum {string}
+             */
+            direction?: "auto" | "ltr" | "rtl";
         };
         /**
          * LineUp
@@ -8514,6 +8671,25 @@ export interface components {
             ligatures: boolean;
             /** @description What it came to in that font. */
             shaped: components["schemas"]["Shaped"];
+            /**
+             * Axes
+             * @description Where on the axes of a variable font.
+             * @default []
+             */
+            axes?: components["schemas"]["AxisValue"][];
+            /**
+             * Features
+             * @description Which features of the font are set.
+             * @default []
+             */
+            features?: components["schemas"]["FeatureValue"][];
+            /**
+             * Direction
+             * @description Which way it is read as a whole.
+             * @default auto
+             * @enum {string}
+             */
+            direction?: "auto" | "ltr" | "rtl";
         };
         /**
          * ScaleItems

@@ -41,9 +41,13 @@ export type Drawable = Required<
   };
 /** What words say, and how. */
 export type TextMark = Required<Schemas["TextMark"]>;
-export type FontFacts = Schemas["FontFacts"];
+export type FontFacts = Required<Schemas["FontFacts"]>;
+export type FontAxis = Schemas["FontAxis"];
+export type FontFeature = Schemas["FontFeature"];
+export type AxisValue = Schemas["AxisValue"];
+export type FeatureValue = Schemas["FeatureValue"];
 export type Shaped = Schemas["Shaped"];
-export type Saying = Schemas["Saying"];
+export type Saying = Required<Schemas["Saying"]>;
 export type SetTextSetting = Schemas["SetTextSetting"];
 /** What a linked copy follows. */
 export type LinkMark = Schemas["LinkMark"];

@@ -9,7 +9,14 @@ from buildup.drawing.itemtypes import Assembly, TextItem, TextOnPath
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Style
 from buildup.drawing.paintchecks import check_style
-from buildup.drawing.text import Align, Lettering, Shaped
+from buildup.drawing.text import (
+    Align,
+    AxisValue,
+    Direction,
+    FeatureValue,
+    Lettering,
+    Shaped,
+)
 from buildup.drawing.textchecks import check_lettering
 from buildup.edits.change import Delta, placed
 from buildup.edits.command import Command, Point
@@ -18,7 +25,6 @@ from buildup.edits.items.targets import open_items
 from buildup.forms.contours import contours_along
 from buildup.forms.itemchecks import check_along, check_radius, check_words
 from buildup.forms.textlayout import (
-    BEGINS,
     Path,
     bend_through,
     longest_row,
@@ -137,6 +143,12 @@ class Saying:
     """So do letters that grow together."""
     shaped: Shaped
     """What it came to in that font."""
+    axes: tuple[AxisValue, ...] = ()
+    """Where on the axes of a variable font."""
+    features: tuple[FeatureValue, ...] = ()
+    """Which features of the font are set."""
+    direction: Direction = "auto"
+    """Which way it is read as a whole."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -170,6 +182,9 @@ class EditText(Command):
                 kerning=said.kerning,
                 ligatures=said.ligatures,
                 shaped=said.shaped,
+                axes=said.axes,
+                features=said.features,
+                direction=said.direction,
             )
             made = with_lettering(item, after)
             if item.name == name_of(before.text):
@@ -334,5 +349,5 @@ def aligned(item: Said, align: Align) -> Said:
     made = with_lettering(item, replace(before, align=align))
     if not isinstance(made, TextItem) or made.radius is not None:
         return made
-    by = (BEGINS[before.align] - BEGINS[align]) * longest_row(before)
+    by = (before.begins - lettering_of(made).begins) * longest_row(before)
     return replace(made, place=made.place.after(shift(by + 0j)))

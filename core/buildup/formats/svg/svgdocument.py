@@ -16,11 +16,12 @@ from buildup.formats.svg.appearance.svggradients import KINDS, read_gradient
 from buildup.formats.svg.appearance.svgimages import Images, sent_out_here
 from buildup.formats.svg.liveread import NAMESPACE, read_live
 from buildup.formats.svg.svgdraw import Drawer
+from buildup.formats.svg.svgfonts import FontWish, Say, Spoken
 from buildup.formats.svg.svgforms import FORMS
 from buildup.formats.svg.svgitems import MadeItems
 from buildup.formats.svg.svglevel import Level, called_of, finish_in, is_meant
 from buildup.formats.svg.svgstyles import Attributes, Styles
-from buildup.formats.svg.svgtext import FontWish, Say, Spoken, font_size, inherited
+from buildup.formats.svg.svgtext import font_size, inherited
 from buildup.formats.svg.svgtree import Element, read_tree, size_of
 from buildup.formats.svg.svgvalues import (
     FIRST_PAINT,

@@ -4,65 +4,26 @@ Read are lines of `text` and `tspan` with their places, anchors, sizes, spacing 
 that are placed one by one begin where the first of them stands.
 """
 
+import math
 import re
 from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, field, replace
 
-from buildup.drawing.text import Align, Lettering, Shaped
+from buildup.drawing.text import Align, Lettering
 from buildup.drawing.textchecks import MOST_LETTERS, MOST_TRACKING, SMALLEST_TYPE
+from buildup.formats.svg.svgfonts import FONT, Say, wish_of, without_shorthand
 from buildup.formats.svg.svgtree import TEXT, Element
 from buildup.formats.svg.svgvalues import FIRST_PAINT, FIRST_SIZE, PAINT, Lengths, read_length
 from buildup.forms.textlayout import row_length
 
-FONT = frozenset(
-    {
-        "font",
-        "font-family",
-        "font-size",
-        "font-style",
-        "font-weight",
-        "letter-spacing",
-        "text-anchor",
-    }
-)
-"""The properties of text that are read; all are handed down."""
 KEPT = frozenset({"inherit", "unset", "revert"})
 """Words after which a property that is handed down stays as it is around (CSS Cascade 4, 7.3)."""
-BOLD = 600.0
-"""The weight from which on a font is bold (W3C CSS Fonts 4: names of weights)."""
 _ANCHORS: Mapping[str, Align] = {"middle": "middle", "end": "end"}
 _PARTS: Mapping[Align, float] = {"start": 0.0, "middle": 0.5, "end": 1.0}
 _SPACE = re.compile(r"\s+")
-_FONT_SIZE = re.compile(r"[\d.]+(?:[a-z]+|%)")
 INITIAL: Mapping[str, str] = {**FIRST_PAINT, "font-size": repr(FIRST_SIZE)}
 """What properties are where nothing is declared, as far as that is not to be known otherwise."""
 Declared = Callable[[Element], Mapping[str, str]]
-
-
-@dataclass(frozen=True)
-class FontWish:
-    """The font that text asks for: families, the first one wanted most, and the style."""
-
-    families: tuple[str, ...]
-    bold: bool = False
-    italic: bool = False
-
-
-@dataclass(frozen=True)
-class Spoken:
-    """Text in a font: what it came to, the key and the name of the font.
-
-    `exact`: it is the font that was wanted most.
-    """
-
-    shaped: Shaped
-    font: str
-    font_name: str
-    exact: bool
-
-
-Say = Callable[[str, FontWish], Spoken | None]
-"""Sets a line of text in a font; None: no such font is here."""
 
 
 @dataclass(frozen=True)
@@ -181,22 +142,26 @@ class SetText:
         if along is not None:
             pen = complex(x or 0.0, 0.0)
         made = [(run, self._set(run)) for run in runs]
-        wide = sum(row_length(said, 0) for _, said in made if said is not None)
+        wide = math.fsum(row_length(said, 0) for _, said in made if said is not None)
         align = _ANCHORS.get(runs[0].look.get("text-anchor", "start"), "start")
+        rtl = runs[0].look.get("direction", "").strip() == "rtl"
+        before = wide * (1.0 - _PARTS[align] if rtl else _PARTS[align])
         if len(runs) == 1:
             said = made[0][1]
             at = pen + runs[0].by
-            end = at + wide * (1.0 - _PARTS[align])
             said = said and replace(said, align=align)
+            end = at - before if rtl else at - before + wide
             return [Line(said, at, runs[0].look, along)] if said else [], end
-        pen -= wide * _PARTS[align]
+        pen -= before
+        begin = pen
         lines = []
-        for run, said in made:
+        for run, said in reversed(made) if rtl else made:
             pen += run.by
             if said is not None:
-                lines.append(Line(said, pen, run.look, along))
-                pen += row_length(said, 0)
-        return lines, pen
+                long = row_length(said, 0)
+                lines.append(Line(said, pen + long * said.shaped.rtl, run.look, along))
+                pen += long
+        return lines, begin if rtl else pen
 
     def _set(self, run: _Run) -> Lettering | None:
         """What a run comes to in its font; None: nothing, or the font is not here."""
@@ -207,18 +172,26 @@ class SetText:
         if len(text) > MOST_LETTERS:
             self.left("text beyond 1,000 characters")
             text = text[:MOST_LETTERS]
-        spoken = self.say(text, _wish(run.look))
+        wish = wish_of(run.look, text)
+        spoken = self.say(text, wish)
         if spoken is None:
             self.left("text in missing fonts")
             return None
         if not spoken.exact:
             self.changed("text in a substitute font")
+        if spoken.shaped.fallbacks:
+            self.changed("characters in a fallback font")
         spacing = read_length(run.look.get("letter-spacing"), em=size) / size * 1_000.0
         return Lettering(
             text=text,
             font=spoken.font,
             font_name=spoken.font_name,
             shaped=spoken.shaped,
+            kerning=wish.kerning,
+            ligatures=wish.ligatures,
+            axes=wish.axes,
+            features=wish.features,
+            direction=wish.direction,
             size=size,
             tracking=min(max(spacing, -MOST_TRACKING), MOST_TRACKING),
         )
@@ -232,7 +205,7 @@ def inherited(around: Mapping[str, str], declared: Mapping[str, str]) -> dict[st
     >>> inherited({"fill": "red"}, {"fill": "initial", "opacity": ".5"})
     {'fill': 'black'}
     """
-    own = _without_shorthand(declared)
+    own = without_shorthand(declared)
     look = dict(around)
     for name, value in own.items():
         if name not in PAINT and name not in FONT:
@@ -254,32 +227,3 @@ def inherited(around: Mapping[str, str], declared: Mapping[str, str]) -> dict[st
 def font_size(look: Mapping[str, str]) -> float:
     """The size of the font of a look, in sheet units."""
     return read_length(look.get("font-size"), otherwise=FIRST_SIZE)
-
-
-def _without_shorthand(declared: Mapping[str, str]) -> Mapping[str, str]:
-    """Declarations in which `font` is taken apart (W3C CSS Fonts 4, 2.7)."""
-    words = declared.get("font", "")[:400].split()
-    sizes = (k for k, w in enumerate(words) if _FONT_SIZE.fullmatch(w.partition("/")[0]))
-    at = next(sizes, None)
-    rest = {k: v for k, v in declared.items() if k != "font"}
-    if at is None:
-        return rest
-    style, family = words[:at], words[at + 1 :]
-    if family[:1] == ["/"]:
-        family = family[2:]
-    slanted = not {"italic", "oblique"}.isdisjoint(style)
-    return {
-        "font-size": words[at].partition("/")[0],
-        "font-family": " ".join(family) or "serif",
-        "font-style": "italic" if slanted else "normal",
-        "font-weight": "bold" if "bold" in style else "normal",
-        **rest,
-    }
-
-
-def _wish(look: Mapping[str, str]) -> FontWish:
-    families = look.get("font-family", "serif")[:400].split(",")
-    weight = look.get("font-weight", "normal").strip()
-    bold = weight in ("bold", "bolder") or read_length(weight) >= BOLD
-    named = tuple(f.strip().strip("\"'") for f in families[:20])
-    return FontWish(named, bold, look.get("font-style", "normal").strip() in ("italic", "oblique"))

@@ -12,6 +12,7 @@ import { useCatalogue } from "../../stores/display/catalogue";
 import ActionButton from "../../fields/ActionButton.vue";
 import ChoiceButtons from "../../ui/ChoiceButtons.vue";
 import FontField from "./FontField.vue";
+import FontSettings from "./FontSettings.vue";
 import TextPath from "./TextPath.vue";
 import TextSetting from "./TextSetting.vue";
 
@@ -19,6 +20,11 @@ const ALIGNS = [
   ["start", "Start", "M2 3H14M2 8H9M2 13H12"],
   ["middle", "Centre", "M2 3H14M4.5 8H11.5M3 13H13"],
   ["end", "End", "M2 3H14M7 8H14M4 13H14"],
+] as const;
+const DIRECTIONS = [
+  ["auto", "As the first letter is read", "M2 5H14M11 2.5L14 5L11 7.5M14 11H2M5 8.5L2 11L5 13.5"],
+  ["ltr", "Left to right", "M2 8H14M10.5 4.5L14 8L10.5 11.5"],
+  ["rtl", "Right to left", "M14 8H2M5.5 4.5L2 8L5.5 11.5"],
 ] as const;
 /** Milliseconds without a key after which what was typed is kept. */
 const RESTED = 1200;
@@ -77,11 +83,18 @@ const text = computed(() => {
   return draft?.items.join() === items.value.join() ? draft.text : (one.value?.text ?? "");
 });
 const choose = (font: FontFacts): void => {
-  Object.assign(lettering.kept, { font: font.key, font_name: font.name });
-  void lettering.say(items.value, { font: font.key, font_name: font.name });
+  const named = { font: font.key, font_name: font.name };
+  Object.assign(lettering.kept, named);
+  void lettering.say(items.value, { ...named, axes: [], features: [] });
 };
+/** Fonts that stood in, and for what. */
+const stoodIn = computed(() =>
+  lettering.words
+    .flatMap((w) => w.mark.fallbacks)
+    .map((f) => `${f.characters.join(" ")} from ${f.font_name}`),
+);
 /** What the next words start with, too. */
-function say(change: { kerning: boolean } | { ligatures: boolean }): void {
+function say(change: Partial<Pick<TextMark, "kerning" | "ligatures" | "direction">>): void {
   Object.assign(lettering.kept, change);
   void lettering.say(items.value, change);
 }
@@ -105,6 +118,7 @@ const line = computed(() => {
       :model-value="text"
       aria-label="Text content"
       spellcheck="false"
+      :dir="one.direction"
       @update:model-value="(v) => typed(v ?? '')"
       @blur="kept"
       @keydown.ctrl.enter="($event.target as HTMLElement).blur()"
@@ -114,7 +128,10 @@ const line = computed(() => {
       Empty text is ignored; press Delete to remove the item.
     </p>
     <p v-if="missing.length > 0" class="wide missing" role="status">
-      Not in this font: {{ missing.join(" ") }}
+      Not in any font here: {{ missing.join(" ") }}
+    </p>
+    <p v-if="stoodIn.length > 0" class="wide help" role="status" data-testid="fallback-fonts">
+      Not in this font, shown in another: {{ stoodIn.join("; ") }}
     </p>
     <FontField :font="shared('font')" :name="shared('font_name') ?? 'several'" @chosen="choose" />
     <TextSetting label="Font size" setting="size" :value="shared('size')" :unit="point" />
@@ -145,6 +162,15 @@ const line = computed(() => {
           edits.commit({ kind: 'align_text', items, align });
         }
       "
+    />
+    <span class="label">Direction</span>
+    <ChoiceButtons
+      class="rest"
+      :options="DIRECTIONS"
+      :columns="3"
+      prefix="direction"
+      :pressed="(d) => d === shared('direction')"
+      @choose="(direction) => say({ direction })"
     />
     <div class="rest checks">
       <label class="check">
@@ -179,6 +205,7 @@ const line = computed(() => {
       }"
     />
   </section>
+  <FontSettings v-if="first" />
   <TextPath v-if="one" :items="items" :mark="one" />
 </template>
 

@@ -34,6 +34,7 @@ export interface WordStarts {
   align: TextMark["align"];
   kerning: boolean;
   ligatures: boolean;
+  direction: TextMark["direction"];
 }
 /** What stands in the field, of which items. */
 interface Typed {
@@ -42,6 +43,13 @@ interface Typed {
 }
 /** What is said, and in which font; what is left out stays. */
 export type Change = Partial<Omit<Saying, "item" | "shaped">>;
+/** What is asked of the server: text, and how it is set. */
+type Asked = Omit<Saying, "item" | "font_name" | "shaped">;
+/** What some items would say. */
+interface Wanted {
+  items: string[];
+  change: Change;
+}
 
 const KEY = "lettering";
 /** What words say until something is typed. */
@@ -59,6 +67,7 @@ const PLAIN: WordStarts = {
   align: "start",
   kerning: true,
   ligatures: true,
+  direction: "auto",
 };
 /** A look that fails is not told: what is typed is kept later, and says so then. */
 const passed = (problem: unknown): null => {
@@ -129,9 +138,9 @@ export const useText = defineDrawingStore("text", () => {
   }
 
   const shapes = new Map<string, Promise<Shaped>>();
-  function shaped(said: Omit<Saying, "item" | "font_name" | "shaped">): Promise<Shaped> {
-    const { text, font, kerning, ligatures } = said;
-    const body = { text, font, kerning, ligatures };
+  function shaped(said: Asked): Promise<Shaped> {
+    const { text, font, kerning, ligatures, axes, features, direction } = said;
+    const body = { text, font, kerning, ligatures, axes, features, direction };
     const key = JSON.stringify(body);
     let found = shapes.get(key);
     if (!found) {
@@ -157,7 +166,8 @@ export const useText = defineDrawingStore("text", () => {
     const container = containerStore.active;
     const look = style();
     const drawing = doc.id;
-    const found = await told(() => shaped({ text: FIRST, ...said }));
+    const plain = { axes: [], features: [] };
+    const found = await told(() => shaped({ text: FIRST, ...plain, ...said }));
     if (!found || doc.id !== drawing) return;
     const lettering = { text: FIRST, ...said, font_name, size, tracking, leading, align };
     const [item, assembly] = [newId(), newId()];
@@ -182,8 +192,9 @@ export const useText = defineDrawingStore("text", () => {
     });
     const said = await Promise.all(
       marks.map(async ({ item, mark }) => {
-        const { text, font, font_name, kerning, ligatures } = { ...mark, ...change };
-        const told = { text, font, kerning, ligatures };
+        const now: TextMark & Change = { ...mark, ...change };
+        const { text, font, font_name, kerning, ligatures, axes, features, direction } = now;
+        const told = { text, font, kerning, ligatures, axes, features, direction };
         return { item, ...told, font_name, shaped: await shaped(told) };
       }),
     );
@@ -192,23 +203,34 @@ export const useText = defineDrawingStore("text", () => {
 
   /** Say it, once it is known what it looks like. */
   async function say(items: string[], change: Change): Promise<void> {
+    wanted = null;
+    looking.drop();
     await edits.expect(
       told(() => saying(items, change)).then((command) => {
+        if (!command) preview.end();
         if (command) edits.commit(command);
       }),
     );
   }
 
-  const looking = new LatestOnly<Typed>(async (now) => {
-    const command = await saying(now.items, { text: now.text }).catch(passed);
-    if (command && typed.value === now) preview.show(command);
+  /** What is shown before it is said; null: nothing. */
+  let wanted: Wanted | null = null;
+  const looking = new LatestOnly<Wanted>(async (now) => {
+    const command = await saying(now.items, now.change).catch(passed);
+    if (command && wanted === now) preview.show(command);
   });
+
+  /** Show what items would say, until they say it or it is left. */
+  function show(items: string[], change: Change): void {
+    wanted = { items, change };
+    looking.put(wanted);
+  }
 
   /** Show what is typed while it is typed. */
   function type(items: string[], text: string): void {
     forget(items);
     typed.value = { items, text };
-    if (text.trim() !== "") looking.put(typed.value);
+    if (text.trim() !== "") show(items, { text });
   }
 
   /** What was typed and is not kept yet: the newest of each items. */
@@ -243,7 +265,10 @@ export const useText = defineDrawingStore("text", () => {
       return;
     }
     if (!due.delete(now) || doc.id !== drawing) return;
-    if (typed.value === now) typed.value = null;
+    if (typed.value === now) {
+      typed.value = null;
+      wanted = null;
+    }
     preview.end();
     edits.commit(command, true);
   }
@@ -252,6 +277,7 @@ export const useText = defineDrawingStore("text", () => {
   function leaveTyped(): void {
     if (typed.value) forget(typed.value.items);
     typed.value = null;
+    wanted = null;
     looking.drop();
     preview.end();
   }
@@ -268,6 +294,7 @@ export const useText = defineDrawingStore("text", () => {
     bring,
     letGo,
     write,
+    show,
     say,
     type,
     keepTyped,
