@@ -87,7 +87,7 @@ class WordsTest(BrowserTest):
     def test_a_font_is_brought_and_what_is_typed_can_be_left(self):
         self.open(self.new_drawing())
         self.write(40, 120, "Reed")
-        font = settings.WEB / "faces" / "zilla-slab-latin-700-normal.woff2"
+        font = settings.WEB / "faces" / "zilla-slab-latin-700-normal.woff"
         with self.page.expect_file_chooser() as chooser:
             self.page.get_by_role("button", name="Add font…").click()
         with self.page.expect_response("**/commands"):

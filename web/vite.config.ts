@@ -9,7 +9,8 @@ import { sources } from "./tools/core.mjs";
 const PYODIDE = "node_modules/pyodide";
 const FILES = ["pyodide.asm.mjs", "pyodide.asm.wasm", "python_stdlib.zip", "pyodide-lock.json"];
 const FAMILIES = ["node_modules/@fontsource", "node_modules/@fontsource-variable"];
-const FACE = /-(400-normal|400-italic|700-normal|full-normal|full-italic)\.woff2$/;
+/** WOFF where there is one, which the server reads in a moment; variable fonts are WOFF2 only. */
+const FACE = /-(?:(?:400-normal|400-italic|700-normal)\.woff|full-(?:normal|italic)\.woff2)$/;
 /** The face of the interface is shipped with its styles. */
 const INTERFACE = "hanken-grotesk";
 const { version } = JSON.parse(readFileSync(`${PYODIDE}/package.json`, "utf8")) as {

@@ -12,9 +12,9 @@ from fontTools.ttLib import TTFont
 from fonts.shaping import FallbackFont
 from fonts.typefaces import Typeface
 
-WEIGHTS = {"": "400-normal", "Italic": "400-italic", "Bold": "700-normal"}
+WEIGHTS = {"": "400-normal.woff", "Italic": "400-italic.woff", "Bold": "700-normal.woff"}
 """What a font is called beside its family, and how its file is."""
-VARIABLE = {"": "full-normal", "Italic": "full-italic"}
+VARIABLE = {"": "full-normal.woff2", "Italic": "full-italic.woff2"}
 """The same of a variable font."""
 LATIN = ("latin", "latin-ext")
 """The files of a font, each with other characters."""
@@ -68,7 +68,7 @@ class Shipped:
     @property
     def files(self) -> list[str]:
         """Its files, in the order in which characters are looked for."""
-        return [f"{self.of.slug}-{p}-{self.of.styles[self.style]}.woff2" for p in self.of.parts]
+        return [f"{self.of.slug}-{p}-{self.of.styles[self.style]}" for p in self.of.parts]
 
 
 REGULAR = {"": WEIGHTS[""]}
@@ -83,7 +83,7 @@ _FAMILIES = (
     Family("Noto Serif Hebrew", "Hebrew", _BOLD, ("hebrew", *LATIN)),
     Family("Noto Serif Devanagari", "Devanagari", _BOLD, ("devanagari", *LATIN)),
     Family("Noto Serif Thai", "Thai", _BOLD, ("thai", *LATIN)),
-    Family("Noto Sans Symbols 2", "symbols", REGULAR, ("symbols", "math", "braille", *LATIN)),
+    Family("Noto Sans Symbols 2", "symbols", REGULAR, (*LATIN, "symbols", "math", "braille")),
 )
 FACES: Mapping[str, Shipped] = {
     f"{family.slug}-{style.lower() or 'regular'}": Shipped(family, style)
@@ -120,8 +120,8 @@ def fallbacks(key: str) -> tuple[FallbackFont, ...]:
 
 
 def _plain(path: Path) -> bytes:
-    font = TTFont(path)
+    font = TTFont(path, lazy=True, recalcBBoxes=False, recalcTimestamp=False)
     font.flavor = None
     out = io.BytesIO()
-    font.save(out)
+    font.save(out, reorderTables=None)
     return out.getvalue()

@@ -17,9 +17,7 @@ const emit = defineEmits<{ chosen: [font: FontFacts] }>();
 const [RISE, DROP] = [95, 35];
 
 const lettering = useText();
-onMounted(() => {
-  if (lettering.fonts.length === 0) void lettering.load();
-});
+onMounted(() => void lettering.loaded());
 const own = computed(() => lettering.fonts.find((f) => f.key === props.font && f.looks === "own"));
 const gone = computed(
   () =>

@@ -14,9 +14,7 @@ import { withFeature, withValue } from "./fontvalues";
 const STEPS = 100;
 
 const lettering = useText();
-onMounted(() => {
-  if (lettering.fonts.length === 0) void lettering.load();
-});
+onMounted(() => void lettering.loaded());
 const items = computed(() => lettering.words.map((w) => w.id));
 const marks = computed(() => lettering.words.map((w) => w.mark));
 /** The font that all of them are set in. */

@@ -123,6 +123,12 @@ export const useText = defineDrawingStore("text", () => {
   async function load(): Promise<void> {
     fonts.value = (await told(() => get<FontFacts[]>("/fonts"))) ?? fonts.value;
   }
+  let first: Promise<void> | null = null;
+  /** The fonts are known, asked for once by however many. */
+  const loaded = (): Promise<void> =>
+    (first ??= load().finally(() => {
+      if (fonts.value.length === 0) first = null;
+    }));
 
   /** Bring a font; the font in it, or null. */
   async function bring(file: File): Promise<FontFacts | null> {
@@ -290,7 +296,7 @@ export const useText = defineDrawingStore("text", () => {
     askForFocus,
     typed,
     words,
-    load,
+    loaded,
     bring,
     letGo,
     write,
