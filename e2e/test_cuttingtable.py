@@ -81,3 +81,50 @@ class CuttingTableTest(BrowserTest):
         expect(said).to_be_visible()
         self.page.reload()
         expect(width).to_have_value("250")
+
+    def test_more_sheets_are_cut_in_turn_with_a_drag_knife(self):
+        self.open(self.new_drawing(PLATE, HOLE))
+        self.page.get_by_test_id("send-out").click()
+        self.page.get_by_test_id("to-cutting-table").click()
+        expect(self.page.get_by_test_id("cut-sheet")).to_be_visible()
+        for name, value in (("Sheet width", "80"), ("Sheet height", "60"), ("Copies", "3")):
+            self.fill(name, value)
+        number = self.page.get_by_test_id("cut-sheet-number")
+        expect(number).to_have_text("1 of 3")
+        expect(self.page.get_by_test_id("cut")).to_have_text("Cut sheet 1 of 3")
+        self.page.get_by_label("Next sheet").click()
+        expect(number).to_have_text("2 of 3")
+        self.fill("Knife offset", "0.25")
+        expect(number).to_have_text("1 of 3")
+        expect(self.page.get_by_text("Start with the knife pointing right")).to_be_visible()
+        self.page.get_by_label("Playback speed").click()
+        self.page.get_by_role("option", name="Instant").click()
+        self.page.get_by_test_id("cut-sheets").click()
+        cut = self.page.get_by_label("Cut so far").get_by_role("listitem")
+        expect(cut).to_have_count(3)
+        expect(cut.nth(2)).to_contain_text("Sheet 3")
+        expect(self.page.get_by_test_id("cut-free")).to_have_text("3 of 3")
+
+    def test_what_is_printed_is_cut_where_its_marks_are_found(self):
+        self.open(self.new_drawing(PLATE, HOLE))
+        self.page.get_by_test_id("send-out").click()
+        self.page.get_by_test_id("to-cutting-table").click()
+        with self.page.expect_response("**/cutting/checks"):
+            self.page.get_by_label("Print and cut").click()
+        expect(self.page.get_by_test_id("cut-marks")).to_be_attached()
+        with self.page.expect_download() as download:
+            self.page.get_by_test_id("print-sheet").click()
+        self.assertTrue(download.value.suggested_filename.endswith(" sheet.pdf"))
+        x = self.page.get_by_role("textbox", name="Lower right mark x", exact=True)
+        self.fill("Lower right mark x", str(float(x.input_value()) + 1))
+        expect(self.page.get_by_test_id("cut-alignment")).to_contain_text("100.35 % wide")
+        self.fill("Lower right mark x", "20")
+        expect(self.page.get_by_text("No print lies like that")).to_be_visible()
+        self.page.get_by_role("button", name="Reset").click()
+        expect(self.page.get_by_test_id("cut-alignment")).to_have_count(0)
+
+    def fill(self, name, value):
+        field = self.page.get_by_role("textbox", name=name, exact=True)
+        with self.page.expect_response("**/cutting/checks"):
+            field.fill(value)
+            field.press("Enter")

@@ -4,7 +4,6 @@ import math
 from collections.abc import Callable, Mapping
 from dataclasses import replace
 
-from buildup.drawing.clips import clip_of
 from buildup.drawing.itemtypes import Container, Item, Layer, TextItem
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Style
@@ -13,7 +12,7 @@ from buildup.drawing.tree import ROOT, Tree
 from buildup.edits.apply import foreseen
 from buildup.edits.change import updated
 from buildup.edits.measures.measureedits import ShowMeasureSet
-from buildup.forms.layingout import laid_out
+from buildup.forms.layingout import laid_below
 from buildup.forms.placement import moved_by
 from buildup.geometry.transforms import shift
 from buildup.messages import refusal
@@ -83,7 +82,7 @@ def contact_sheet(drawing: Drawing, lettered: Lettered = lambda _name, _size: No
         layer = f"set-{n + 1}"
         items[layer] = Layer(id=layer, name=name)
         pairs.append((layer, ROOT))
-        for held, container in _laid(one, layer, corner):
+        for held, container in laid_below(one, layer, moved_by(corner)):
             items[held.id] = held
             pairs.append((held.id, container))
         lettering = lettered(name, size)
@@ -105,19 +104,6 @@ def contact_sheet(drawing: Drawing, lettered: Lettered = lambda _name, _size: No
     )
     holders = (i.id for i in items.values() if isinstance(i, Container))
     return Drawing(sheet, items, Tree.of(pairs, holders))
-
-
-def _laid(drawing: Drawing, layer: str, corner: complex) -> list[tuple[Item, str]]:
-    """What shows of a drawing, moved, with what each lies in."""
-    tree = drawing.tree
-    layers = (la for la in tree.children(ROOT) if not drawing.items[la].hidden)
-    shown = [i for la in layers for i in tree.children(la)]
-    if not shown:
-        return []
-    clip = clip_of(drawing, shown)
-    ids = {i: f"{layer}-{n}" for n, (i, _) in enumerate(clip.places)}
-    put = {i.id: i for i in laid_out(clip, ids, moved_by(corner))}
-    return [(put[ids[i]], ids[c] if c else layer) for i, c in clip.places]
 
 
 def _label(item: str, name: str, lettering: Lettering, at: complex) -> TextItem:

@@ -2,14 +2,19 @@
 
 from buildup.cutting.faults import Fault
 from buildup.cutting.job import Job
-from buildup.cutting.plan import MM, CutPlan
+from buildup.cutting.marks import Alignment, mark_places
+from buildup.cutting.plan import MM, MOST_COPIES, CutPlan
 from buildup.cutting.record import CutRecord
 from buildup.formats.hpgl.hpglwrite import Run
 from buildup.geometry.transforms import Affine
+from common.openapi import file_out
 from common.requests import whose
-from django.http import HttpRequest
+from common.schema import CommandId
+from django.http import HttpRequest, HttpResponse
+from django.utils.http import content_disposition_header
 from drawings.selectors.lookup import found
 from ninja import Router, Schema
+from pydantic import Field
 
 from cutting import services as acts
 
@@ -23,6 +28,17 @@ class CutIn(Schema):
     plan: CutPlan
     measure_set: str | None = None
     """The set of measures in which it is, by its id; None: as it is shown."""
+    sheet: int = Field(default=0, ge=0, le=MOST_COPIES)
+    """Which of its sheets, from 0."""
+    id: CommandId = ""
+    """Under which one asks how far it is, and stops it."""
+
+    @property
+    def wanted(self) -> acts.Wanted:
+        """What is to be cut."""
+        return acts.Wanted(
+            plan=self.plan, measure_set=self.measure_set, sheet=self.sheet, work=self.id
+        )
 
 
 class SetFacts(Schema):
@@ -71,6 +87,14 @@ class CutLook(Schema):
     """How many copies would fit."""
     turned: bool = False
     """They are turned by a quarter."""
+    sheets: int = 1
+    """How many sheets all copies take."""
+    sheet: int = 0
+    """Which of them this is."""
+    marks: list[tuple[float, float]] = []
+    """Where registration marks should be, from the lower left of the sheet; millimetres."""
+    alignment: Alignment | None = None
+    """How the print lies in the cutter; None: its marks were not measured."""
 
 
 class CutDone(Schema):
@@ -93,21 +117,36 @@ def get_cut_plan(request: HttpRequest, drawing: int) -> CutTable:
 @router.post("/drawings/{drawing}/cutting/checks", response=CutLook)
 def check_cut(request: HttpRequest, drawing: int, body: CutIn) -> CutLook:
     """What is wrong with it, and how its copies lie; how it is cut is kept."""
-    looked = acts.look(whose(request), drawing, body.plan, body.measure_set)
+    looked = acts.look(whose(request), drawing, body.wanted)
     faults = list(looked.faults)
     first = looked.job.nest.places[0] if looked.job else Affine()
     positions = (first(complex(*f.at)) / MM for f in faults)
     spots = [(p.real, p.imag) for p in positions]
     if looked.job is None:
         return CutLook(faults=faults, spots=spots, trouble=looked.trouble)
-    return _told(looked.job, faults, spots)
+    made = _told(looked.job, faults, spots)
+    made.alignment = looked.alignment
+    if body.plan.marks:
+        found = mark_places(body.plan)
+        made.marks = [(p.real, body.plan.height - p.imag) for p in found]
+    return made
 
 
 @router.post("/drawings/{drawing}/cutting/jobs", response=CutDone)
 def cut_drawing(request: HttpRequest, drawing: int, body: CutIn) -> CutDone:
     """Send it to the cutting table."""
-    done = acts.cut(whose(request), drawing, body.plan, body.measure_set)
+    done = acts.cut(whose(request), drawing, body.wanted)
     return CutDone(record=done.record, trouble=done.trouble)
+
+
+@router.post("/drawings/{drawing}/cutting/prints", openapi_extra=file_out("application/pdf"))
+def print_cut_sheet(request: HttpRequest, drawing: int, body: CutIn) -> HttpResponse:
+    """What is printed before a sheet is cut, with its registration marks, as a PDF."""
+    file = acts.print_of(whose(request), drawing, body.wanted)
+    answer = HttpResponse(file.data, content_type="application/pdf")
+    disposition = content_disposition_header(as_attachment=True, filename=file.name)
+    answer.headers["Content-Disposition"] = disposition or "attachment"
+    return answer
 
 
 def _told(job: Job, faults: list[Fault], spots: list[tuple[float, float]]) -> CutLook:
@@ -128,6 +167,8 @@ def _told(job: Job, faults: list[Fault], spots: list[tuple[float, float]]) -> Cu
         copies=[_matrix(p) for p in job.nest.places],
         room=job.nest.room,
         turned=job.nest.turned,
+        sheets=job.nest.sheets,
+        sheet=job.sheet,
     )
 
 

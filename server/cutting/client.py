@@ -6,7 +6,9 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from buildup.cutting.device import ERRORS, IDENTITY, STEPS, read_strokes
+from buildup.errors import Refusal
 from buildup.formats.hpgl.hpglread import PenStroke
+from buildup.geometry.progress import done
 from common.messages import refusal
 from django.conf import settings
 
@@ -81,11 +83,13 @@ class _Talk:
             raise ConnectionError
         self._door.sendall(f"IN;PS{height * STEPS:.0f},{width * STEPS:.0f};".encode())
         trouble = self._mistake()
+        sent = 0
         for piece in _pieces(data):
             if trouble:
                 break
             self._door.sendall(piece)
-            trouble = self._mistake()
+            trouble = self._mistake() or self._stopped(sent / len(data))
+            sent += len(piece)
         strokes = read_strokes(self._asked(b"OR;"))
         return Answered(strokes, trouble)
 
@@ -99,6 +103,16 @@ class _Talk:
             f"{ERRORS.get(number, 'unknown')}. What was cut before is shown; nothing "
             "more was cut."
         )
+
+    def _stopped(self, part: float) -> str:
+        """Why the job ends here, once it is told how much of it was sent; empty: it goes on."""
+        try:
+            done(part)
+        except Refusal as refusal:
+            if refusal.code != "stopped":
+                raise
+            return "Stopped. What was cut before is shown; nothing more was cut."
+        return ""
 
     def _asked(self, question: bytes) -> str:
         if time.monotonic() > self._until:

@@ -5,16 +5,22 @@ from dataclasses import dataclass
 
 from buildup.cutting.faults import Fault, faults_of
 from buildup.cutting.job import Job, job_of
+from buildup.cutting.marks import Alignment, told_alignment
 from buildup.cutting.plan import CutPlan, read_plan
+from buildup.cutting.printsheet import print_sheet
 from buildup.cutting.record import CutRecord, record_of
 from buildup.drawing.codec import write
 from buildup.drawing.measures import MeasureSet
 from buildup.drawing.model import Drawing as Value
 from buildup.errors import Refusal
+from buildup.geometry.progress import reporting_to, stage_of_work
 from buildup.measuresets import in_set
+from common.progress import ProgressReporter
 from common.retries import in_transaction
 from drawings import store
 from drawings.selectors.lookup import found, locked
+from exports.parcels import File
+from exports.services import printed
 
 from cutting.client import sent
 
@@ -30,11 +36,13 @@ class CutPreview:
         faults: what is wrong with it.
         job: None where it cannot be cut.
         trouble: why; empty where it can.
+        alignment: how the print lies in the cutter; None where that is not known.
     """
 
     faults: tuple[Fault, ...]
     job: Job | None
     trouble: str
+    alignment: Alignment | None = None
 
 
 @dataclass(frozen=True)
@@ -57,40 +65,71 @@ def plan_of(user_id: int, drawing_id: int) -> CutPlan:
     return CutPlan()
 
 
-def look(
-    user_id: int, drawing_id: int, plan: CutPlan, measure_set: str | None = None
-) -> CutPreview:
-    """What is wrong with a drawing, and its job.
+@dataclass(frozen=True, kw_only=True)
+class Wanted:
+    """What is to be cut.
 
     Args:
-        user_id: whose drawing.
-        drawing_id: which.
-        plan: how it is cut.
+        plan: how.
         measure_set: the set of measures in which it is; None: as it is shown.
+        sheet: which of its sheets, from 0.
+        work: the id under which one asks how far it is, and stops it.
+    """
+
+    plan: CutPlan
+    measure_set: str | None = None
+    sheet: int = 0
+    work: str = ""
+
+
+def look(user_id: int, drawing_id: int, wanted: Wanted) -> CutPreview:
+    """What is wrong with a drawing, and its job.
 
     Raises:
-        Refusal: `unknown_drawing`; as `in_set`.
+        Refusal: `unknown_drawing`, `stopped`; as `in_set`.
     """
-    _remember(user_id, drawing_id, plan)
-    value = _value(user_id, drawing_id, measure_set)
-    faults = faults_of(value, None, plan)
-    try:
-        return CutPreview(faults, job_of(value, None, plan), "")
-    except Refusal as refusal:
-        return CutPreview(faults, None, refusal.sentence)
+    _remember(user_id, drawing_id, wanted.plan)
+    _, value = _value(user_id, drawing_id, wanted.measure_set)
+    with reporting_to(ProgressReporter(user_id, wanted.work)):
+        with stage_of_work(0.0, 0.6):
+            faults = faults_of(value, None, wanted.plan)
+        try:
+            with stage_of_work(0.6, 1.0):
+                job = job_of(value, None, wanted.plan, sheet=wanted.sheet)
+            return CutPreview(faults, job, "", told_alignment(wanted.plan))
+        except Refusal as refusal:
+            if refusal.code == "stopped":
+                raise
+            return CutPreview(faults, None, refusal.sentence)
 
 
-def cut(user_id: int, drawing_id: int, plan: CutPlan, measure_set: str | None = None) -> Done:
-    """Send a drawing to the cutting table, as `look` looks at it.
+def cut(user_id: int, drawing_id: int, wanted: Wanted) -> Done:
+    """Send a sheet of a drawing to the cutting table, as `look` looks at it.
 
     Raises:
-        Refusal: `unknown_drawing`, `no_cutter`; as `job_of`.
+        Refusal: `unknown_drawing`, `no_cutter`; as `job_of`; `stopped` before anything was cut.
     """
+    plan = wanted.plan
     _remember(user_id, drawing_id, plan)
-    job = job_of(_value(user_id, drawing_id, measure_set), None, plan)
-    answered = sent(job.text, width=plan.width, height=plan.height)
-    record = record_of(answered.strokes, height=plan.height, speed=plan.speed)
-    return Done(record, answered.trouble)
+    _, value = _value(user_id, drawing_id, wanted.measure_set)
+    with reporting_to(ProgressReporter(user_id, wanted.work)):
+        with stage_of_work(0.0, 0.4):
+            job = job_of(value, None, plan, sheet=wanted.sheet)
+        with stage_of_work(0.4, 1.0):
+            answered = sent(job.text, width=plan.width, height=plan.height)
+    return Done(record_of(answered.strokes, plan), answered.trouble)
+
+
+def print_of(user_id: int, drawing_id: int, wanted: Wanted) -> File:
+    """What is printed before a sheet is cut, as a PDF.
+
+    Raises:
+        Refusal: as `job_of`, `print_sheet` and `printed`.
+    """
+    name, value = _value(user_id, drawing_id, wanted.measure_set)
+    job = job_of(value, None, wanted.plan, sheet=wanted.sheet)
+    called = f"{name} sheet {wanted.sheet + 1}" if job.nest.sheets > 1 else f"{name} sheet"
+    return printed(user_id, called, print_sheet(value, job.nest, wanted.plan))
 
 
 def sets_of(user_id: int, drawing_id: int) -> tuple[MeasureSet, ...]:
@@ -99,13 +138,14 @@ def sets_of(user_id: int, drawing_id: int) -> tuple[MeasureSet, ...]:
     Raises:
         Refusal: `unknown_drawing`.
     """
-    return _value(user_id, drawing_id, None).sheet.measure_sets
+    return _value(user_id, drawing_id, None)[1].sheet.measure_sets
 
 
-def _value(user_id: int, drawing_id: int, measure_set: str | None) -> Value:
+def _value(user_id: int, drawing_id: int, measure_set: str | None) -> tuple[str, Value]:
     with store.snapshot():
-        value = store.value_of(found(user_id, drawing_id))
-    return value if measure_set is None else in_set(value, measure_set)
+        row = found(user_id, drawing_id)
+        name, value = row.name, store.value_of(row)
+    return name, value if measure_set is None else in_set(value, measure_set)
 
 
 @in_transaction

@@ -100,6 +100,15 @@ def sent(
     return File(file_name(name, "zip"), zipped(parcel.files))
 
 
+def printed(user_id: int, name: str, value: Value) -> File:
+    """A drawing that is made for one print only, as a PDF of its sheet.
+
+    Raises:
+        Refusal: as `made`.
+    """
+    return made(_job(user_id, name, value), PdfOut(what="sheet"), pages=()).files[0]
+
+
 def _job(user_id: int, name: str, value: Value, ids: tuple[str, ...] | None = None) -> Job:
     return Job(name, value, ids, shown_pictures(user_id, value.pictures))
 

@@ -18,6 +18,7 @@ from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.boxes import Box
 from buildup.geometry.flattening import polyline
 from buildup.geometry.polygons import area
+from buildup.geometry.progress import Stage, with_progress
 
 FaultKind = Literal["open", "doubled", "tiny", "close", "outside"]
 Point = tuple[float, float]
@@ -31,6 +32,8 @@ MOST_SPOTS = 60_000
 """Places along all lines that are looked at."""
 MOST_FAULTS = 200
 """Of one kind."""
+LOOKED_AT: Stage = (0.2, 1.0)
+"""Of the work, comparing spots."""
 APART = 6
 """Spots along a path between two places of it that are not neighbours."""
 
@@ -159,7 +162,7 @@ def _near(lines: Sequence[_Line], blade: float) -> Iterator[Fault]:
     counts = {line.number: 0 for line in lines}
     for spot in spots:
         counts[spot.line.number] = max(counts[spot.line.number], spot.index + 1)
-    for spot in spots:
+    for spot in with_progress(spots, LOOKED_AT):
         x, y = _cell(spot.at, cell)
         for column, row in itertools.product((x - 1, x, x + 1), (y - 1, y, y + 1)):
             for other in grid.get((column, row), ()):

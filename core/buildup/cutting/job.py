@@ -4,10 +4,13 @@ What lies inside another form is cut before it, whatever the tools, closed paths
 where they began, and what is weeded is framed and parted by lines.
 """
 
+import itertools
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 
 from buildup.contours.anchors import Anchor, Contour
+from buildup.cutting.knife import steered
+from buildup.cutting.marks import BAND, alignment
 from buildup.cutting.nesting import Nest, nested
 from buildup.cutting.plan import MM, CutPlan
 from buildup.drawing.model import Drawing
@@ -39,6 +42,7 @@ class Job:
         weeding: likewise, of what is cut to weed by.
         nest: the copies.
         colours: of the tools, from the first on.
+        sheet: which of the sheets it is, from 0.
         text: all of it as HP-GL.
 
     """
@@ -48,13 +52,14 @@ class Job:
     nest: Nest
     colours: tuple[str, ...]
     text: str
+    sheet: int = 0
 
 
-def job_of(drawing: Drawing, items: Iterable[str] | None, plan: CutPlan) -> Job:
-    """The job of a drawing, or of some of its items.
+def job_of(drawing: Drawing, items: Iterable[str] | None, plan: CutPlan, *, sheet: int = 0) -> Job:
+    """The job of a drawing, or of some of its items, on one of its sheets.
 
     Raises:
-        Refusal: `nothing_to_cut`, `too_large`, `too_much`; as `divided`.
+        Refusal: `nothing_to_cut`, `too_large`, `too_much`, `no_sheet`; as `divided`, `alignment`.
 
     """
     drawn = list(pieces(scene(drawing, items)))
@@ -68,27 +73,44 @@ def job_of(drawing: Drawing, items: Iterable[str] | None, plan: CutPlan) -> Job:
     around = Box.around(p for r in paths for p in r.places)
     weeding = _weeding(drawn, around, plan)
     frame = Box.around([*around.corners, *(p for r in weeding for p in r.places)])
-    nest = nested(frame, _framed(plan))
+    nest = nested(frame, _framed(plan), sheet)
     if not nest.room:
         raise refusal("too_large", width=frame.width / MM, height=frame.height / MM)
+    if not nest.places:
+        raise refusal("no_sheet", number=sheet + 1, count=nest.sheets)
     passes = [[_cut_on(r, plan.overcut * MM) for r in one] for one in passes]
     passes += [weeding] if weeding else []
     if sum(len(r.places) for one in passes for r in one) * len(nest.places) > MOST_PLACES:
         raise refusal("too_much.points", most=MOST_PLACES)
     # copies in turn from the first to the last and back, so that the ways in between are short
     turns = (nest.places[:: -1 if n % 2 else 1] for n in range(len(passes)))
+    aligned = alignment(plan)
+    aligned = replace(aligned, origin=aligned.origin * MM)
     rows = [
-        [_moved(r, position) for position in positions for r in one]
+        [_moved(r, aligned.after(position)) for position in positions for r in one]
         for one, positions in zip(passes, turns, strict=True)
     ]
-    sheet = Box(0.0, 0.0, plan.width * MM, plan.height * MM)
-    text = job_text(rows, sheet, (f"VS{plan.speed / 10.0:g};",))
-    return Job(tuple(paths), tuple(weeding), nest, tuple(colours[:PENS]), text)
+    if plan.knife > 0.0:
+        rows = _steered(rows, plan)
+    page = Box(0.0, 0.0, plan.width * MM, plan.height * MM)
+    text = job_text(rows, page, (f"VS{plan.speed / 10.0:g};",))
+    return Job(tuple(paths), tuple(weeding), nest, tuple(colours[:PENS]), text, sheet)
 
 
 def _framed(plan: CutPlan) -> CutPlan:
-    """The plan by which copies lie: their frames, where there are any, take the gap."""
-    return replace(plan, gap=0.0) if plan.frames else plan
+    """The plan by which copies lie: their frames, where there are any, take the gap.
+
+    The axis of a knife runs ahead of what it cuts, and marks stand within the margin.
+    """
+    margin = max(plan.margin, plan.knife) + (BAND if plan.marks else 0.0)
+    return replace(plan, margin=margin, gap=0.0 if plan.frames else plan.gap)
+
+
+def _steered(rows: Sequence[Sequence[Run]], plan: CutPlan) -> list[list[Run]]:
+    """The ways of the axis of a drag knife, whose heading goes from each path to the next."""
+    flat = [run for row in rows for run in row]
+    made = steered(flat, offset=plan.knife * MM, tolerance=plan.tolerance * MM)
+    return [list(itertools.islice(made, len(row))) for row in rows]
 
 
 def _in_order(runs: Sequence[Run]) -> list[list[Run]]:

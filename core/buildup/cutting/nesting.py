@@ -23,20 +23,23 @@ class Nest:
         places: maps from the drawing to the sheet of the cutter, y down; one for each copy.
         room: how many would fit.
         turned: they are turned by a quarter.
+        sheets: how many sheets all copies take.
 
     """
 
     places: tuple[Affine, ...]
     room: int
     turned: bool
+    sheets: int = 1
 
 
-def nested(box: Box, plan: CutPlan) -> Nest:
-    """As many of the copies that a plan wants as fit on its sheet.
+def nested(box: Box, plan: CutPlan, sheet: int = 0) -> Nest:
+    """Those of the copies that a plan wants that come to lie on one of its sheets.
 
     Args:
         box: of one, on the drawing's sheet.
         plan: the sheet, its margin, the gap.
+        sheet: which, from 0.
 
     """
     size = complex(box.width, box.height)
@@ -48,11 +51,11 @@ def nested(box: Box, plan: CutPlan) -> Nest:
     gap, margin = plan.gap * MM, plan.margin * MM
     low = plan.height * MM - margin
     positions = []
-    for n in range(min(plan.copies, room)):
+    for n in range(min(plan.copies - sheet * room, room)):
         row, column = divmod(n, columns)
         corner = complex(margin + column * (wide + gap), low - tall - row * (tall + gap))
         positions.append(_place(box, corner, quarter=quarter))
-    return Nest(tuple(positions), room, quarter)
+    return Nest(tuple(positions), room, quarter, math.ceil(plan.copies / room) if room else 0)
 
 
 def _grid(size: complex, plan: CutPlan) -> tuple[int, int]:

@@ -9,6 +9,8 @@ from buildup.messages import refusal
 MM = 96.0 / 25.4
 """Sheet units in a millimetre."""
 MOST_COPIES = 500
+MARKS = 3
+"""Registration marks of a sheet."""
 RANGES = {
     "width": (10.0, 1_500.0),
     "height": (10.0, 3_000.0),
@@ -20,6 +22,8 @@ RANGES = {
     "tolerance": (0.005, 1.0),
     "speed": (1.0, 1_000.0),
     "weeding": (0.0, 500.0),
+    "knife": (0.0, 5.0),
+    "acceleration": (50.0, 50_000.0),
 }
 """The least and the most of each."""
 
@@ -56,6 +60,15 @@ class CutPlan:
     """A frame is cut around each copy, halfway into the gap, to weed it by."""
     weeding: float = 0.0
     """From one line across what is weeded to the next; 0: there are none."""
+    knife: float = 0.0
+    """From the tip of a drag knife to the axis that the carriage moves; 0: the tool cuts there."""
+    acceleration: float = 3_000.0
+    """Of the carriage, millimetres a second²."""
+    marks: bool = False
+    """There are registration marks within the margin."""
+    measured: tuple[tuple[float, float], ...] = ()
+    """Where they were found, lower left, lower right and upper left, from the lower left of the
+    sheet in the cutter; empty: they were not looked for."""
 
     def __post_init__(self) -> None:
         for f in fields(self):
@@ -66,6 +79,10 @@ class CutPlan:
             least, most = RANGES[f.name]
             if not least <= value <= most:
                 raise refusal("bad_plan", f.name, least=least, most=most)
+        for place in (v for pair in self.measured for v in pair):
+            finite(place, "measured")
+        if len(self.measured) not in (0, MARKS):
+            raise refusal("bad_marks")
 
 
 def read_plan(data: object) -> CutPlan:

@@ -5,8 +5,12 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from buildup.cutting.device import STEPS
+from buildup.cutting.knife import FIRST_HEADING, trailed
+from buildup.cutting.plan import CutPlan
+from buildup.cutting.timing import times_along
 from buildup.formats.hpgl.hpglread import PenStroke
 from buildup.geometry.polygons import area, around_each, length
+from buildup.geometry.progress import done
 
 SPEED_UP = 400.0
 """Millimetres a second with the blade up (common practice for small cutters: 300 to 600)."""
@@ -14,6 +18,8 @@ LIFT = 0.06
 """Seconds to raise or to lower the blade."""
 CHANGE = 12.0
 """Seconds to change the tool by hand at the carriage."""
+NEARLY = 0.06
+"""Millimetres within which a dragged tip has come round."""
 SMALLEST = 1e-3
 """Square millimetres: less is no form."""
 MOST_FORMS = 20_000
@@ -75,32 +81,37 @@ class CutRecord:
     """Forms that were cut too late."""
 
 
-def record_of(strokes: Sequence[PenStroke], *, height: float, speed: float) -> CutRecord:
+def record_of(strokes: Sequence[PenStroke], plan: CutPlan) -> CutRecord:
     """What some strokes of a cutter come to.
 
     Args:
-        strokes: as the cutter told them.
-        height: of its sheet, millimetres.
-        speed: of the blade in the sheet, millimetres a second.
+        strokes: as the cutter told them: the ways of its carriage.
+        plan: its sheet, its speed and how fast that is reached, and its knife, whose tip trails.
 
     """
     cuts: list[Cut] = []
-    clock, pen = 0.0, 0
-    for down, run in _joined(strokes):
-        positions = tuple(complex(p.real / STEPS, height - p.imag / STEPS) for p in run.places)
+    clock, pen, heading = 0.0, 0, FIRST_HEADING
+    lengths = {True: 0.0, False: 0.0}
+    for n, (down, run) in enumerate(joined := _joined(strokes)):
+        done(n / len(joined))
+        way = [complex(p.real / STEPS, plan.height - p.imag / STEPS) for p in run.places]
         changes = down and run.pen != pen
         clock += CHANGE if changes and pen else 0.0
         clock += 2.0 * LIFT if down else 0.0
-        lasts = length(positions) / (speed if down else SPEED_UP)
+        speed = plan.speed if down else SPEED_UP
+        lasts = times_along(way, speed=speed, acceleration=plan.acceleration)[-1]
+        lengths[down] += length(way)
+        if down and plan.knife > 0.0:
+            way, heading = trailed(way, offset=plan.knife, heading=heading)
         cuts.append(
             Cut(
                 pen=run.pen,
                 down=down,
-                places=tuple((p.real, p.imag) for p in positions),
+                places=tuple((p.real, p.imag) for p in way),
                 starts=clock,
                 lasts=lasts,
                 changes=changes and pen > 0,
-                closes=_closing(run.places) if down else None,
+                closes=_closing(way, NEARLY if plan.knife > 0.0 else 0.0) if down else None,
             )
         )
         clock += lasts
@@ -110,8 +121,8 @@ def record_of(strokes: Sequence[PenStroke], *, height: float, speed: float) -> C
         cuts=tuple(cuts),
         forms=forms,
         seconds=clock,
-        cut_length=sum(c.lasts for c in cuts if c.down) * speed,
-        idle_length=sum(c.lasts for c in cuts if not c.down) * SPEED_UP,
+        cut_length=lengths[True],
+        idle_length=lengths[False],
         tools=len({c.pen for c in cuts if c.down}),
         late=sum(f.late for f in forms),
     )
@@ -127,10 +138,16 @@ def _joined(strokes: Sequence[PenStroke]) -> list[tuple[bool, PenStroke]]:
     return found
 
 
-def _closing(positions: Sequence[complex]) -> int | None:
-    """After how many places a way has come round to where it began; None: it has not."""
-    for n in range(3, len(positions)):
-        if positions[n] == positions[0]:
+def _closing(positions: Sequence[complex], nearly: float) -> int | None:
+    """After how many places a way has come round to where it began; None: it has not.
+
+    A dragged tip comes round within a little of where it began, once it has been further away.
+    """
+    far = 0.0
+    for n in range(1, len(positions)):
+        away = abs(positions[n] - positions[0])
+        far = max(far, away)
+        if away <= nearly and far > 2.0 * nearly and n > 2:
             return n + 1
     return None
 

@@ -5,8 +5,10 @@ from dataclasses import replace
 
 from buildup.contours.anchors import Contour
 from buildup.contours.follows import unplaced
-from buildup.drawing.clips import Clip
+from buildup.drawing.clips import Clip, clip_of
 from buildup.drawing.itemtypes import Assembly, FormSide, Item, Outline
+from buildup.drawing.model import Drawing
+from buildup.drawing.tree import ROOT
 from buildup.forms.placement import PLACED, ItemMap, moved_item
 
 
@@ -37,3 +39,23 @@ def under_new_ids(item: Item, ids: Mapping[str, str]) -> Item:
 def _unplaced(contour: Contour) -> Contour:
     anchors = (replace(a, follows=unplaced(a.follows)) for a in contour.anchors)
     return replace(contour, anchors=tuple(anchors))
+
+
+def laid_below(drawing: Drawing, layer: str, way: ItemMap) -> list[tuple[Item, str]]:
+    """What shows of a drawing after it has taken a way, each item with what it lies in.
+
+    Args:
+        drawing: all of it but its hidden layers.
+        layer: the id of what takes the place of its layers, with which all new ids begin.
+        way: how it goes there.
+
+    """
+    tree = drawing.tree
+    layers = (la for la in tree.children(ROOT) if not drawing.items[la].hidden)
+    shown = [i for la in layers for i in tree.children(la)]
+    if not shown:
+        return []
+    clip = clip_of(drawing, shown)
+    ids = {i: f"{layer}-{n}" for n, (i, _) in enumerate(clip.places)}
+    put = {i.id: i for i in laid_out(clip, ids, way)}
+    return [(put[ids[i]], ids[c] if c else layer) for i, c in clip.places]

@@ -54,6 +54,29 @@ def add_work(pairs: int) -> None:
         ear.begins(pairs)
 
 
+@contextmanager
+def stage_of_work(start: float, end: float) -> Iterator[None]:
+    """Work done inside is told as a part of the whole, from one share of it to another."""
+    ear = _ear.get()
+    with reporting_to(None if ear is None else _Scaled(ear, start, end - start)):
+        yield
+
+
+class _Scaled:
+    """Tells what it hears as a part of the whole."""
+
+    def __init__(self, ear: Listener, start: float, share: float) -> None:
+        self._ear, self._start, self._share = ear, start, share
+
+    def begins(self, pairs: int) -> None:
+        """Passed on."""
+        self._ear.begins(pairs)
+
+    def far(self, part: float) -> None:
+        """Passed on, scaled."""
+        self._ear.far(self._start + self._share * part)
+
+
 def done(part: float) -> None:
     """Tell how much of it is done, from 0 to 1."""
     ear = _ear.get()

@@ -12,7 +12,7 @@ from buildup.cutting.faults import faults_of
 from buildup.cutting.job import _in_order, job_of
 from buildup.cutting.nesting import nested
 from buildup.cutting.plan import MM, CutPlan, read_plan
-from buildup.cutting.record import CHANGE, LIFT, SPEED_UP, record_of
+from buildup.cutting.record import CHANGE, LIFT, record_of
 from buildup.drawing.itemtypes import Outline
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Stroke, Style
@@ -31,6 +31,9 @@ from core.tests.zoo import code_of, disc, drawing, full, leaf
 INK, EMBER = (
     Style(fill=None, strokes=(Stroke(paint=c, width=1.0),)) for c in ("#000000", "#C2410C")
 )
+
+
+SLOW = CutPlan(height=100, speed=10)
 
 
 def box(item, left, top, width, height, style=INK, *, closed=True):
@@ -161,7 +164,7 @@ class JobTest(unittest.TestCase):
                 box("inner", 40, 40, 20, 20, inner),
             )
             plan = CutPlan(copies=2, frames=False)
-            record = record_of(cut(value, plan)[1], height=plan.height, speed=plan.speed)
+            record = record_of(cut(value, plan)[1], plan)
             depths = [f.depth for f in record.forms]
             self.assertEqual((record.late, sorted(depths)), (0, [0, 0, 1, 1, 2, 2]))
 
@@ -268,9 +271,10 @@ class RecordTest(unittest.TestCase):
             PenStroke((400 + 800j, 0j), 2, False),
             PenStroke((0j, 0 + 400j), 2, True),
         )
-        record = record_of(strokes, height=100, speed=10)
-        idle = (10 + math.hypot(10, 20)) / SPEED_UP
-        self.assertAlmostEqual(record.seconds, idle + 3.0 + 4 * LIFT + CHANGE)
+        record = record_of(strokes, SLOW)
+        idle = [2 * math.sqrt(far / SLOW.acceleration) for far in (10, math.hypot(10, 20))]
+        cuts = [far / 10 + 10 / SLOW.acceleration for far in (20, 10)]  # by hand: trapezoids
+        self.assertAlmostEqual(record.seconds, sum(idle + cuts) + 4 * LIFT + CHANGE)
         self.assertAlmostEqual(record.cut_length, 30.0)
         self.assertEqual(
             (record.tools, [c.changes for c in record.cuts]), (2, [False] * 3 + [True])
@@ -279,21 +283,21 @@ class RecordTest(unittest.TestCase):
 
     def test_a_form_comes_free_when_the_blade_has_come_round(self):
         square = (0j, 400 + 0j, 400 + 400j, 400j, 0j, 200 + 0j)
-        (form,) = record_of((PenStroke(square, 1, True),), height=100, speed=10).forms
-        self.assertAlmostEqual(form.at, 2 * LIFT + 4.0)
+        (form,) = record_of((PenStroke(square, 1, True),), SLOW).forms
+        self.assertAlmostEqual(form.at, 2 * LIFT + 4.0, delta=0.05)
         self.assertAlmostEqual(form.area, 100.0)
         half = PenStroke(square[:4], 1, True)
-        self.assertEqual(record_of((half,), height=100, speed=10).forms, ())
+        self.assertEqual(record_of((half,), SLOW).forms, ())
 
     def test_what_is_cut_after_what_it_lies_in_is_late(self):
         outer = (0j, 400 + 0j, 400 + 400j, 400j, 0j)
         inner = tuple(p / 4 + 100 + 100j for p in outer)
         between = PenStroke((0j, 100 + 100j), 1, False)
         told = (PenStroke(outer, 1, True), between, PenStroke(inner, 1, True))
-        record = record_of(told, height=100, speed=10)
+        record = record_of(told, SLOW)
         self.assertEqual((record.late, [f.late for f in record.forms]), (1, [False, True]))
         turned = (PenStroke(inner, 1, True), between, PenStroke(outer, 1, True))
-        self.assertEqual(record_of(turned, height=100, speed=10).late, 0)
+        self.assertEqual(record_of(turned, SLOW).late, 0)
 
 
 class RingsTest(unittest.TestCase):

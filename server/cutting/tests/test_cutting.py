@@ -6,10 +6,12 @@ from contextlib import contextmanager
 from threading import Thread
 from unittest.mock import patch
 
+import pypdfium2
 from buildup.cutting.plan import MM
 from buildup.drawing.sheet import Sheet
 from buildup.edits.shapes.shaping import DrawShape
 from buildup.errors import Refusal
+from common import progress as longwork
 from django.contrib.auth import get_user_model
 from django.test import TransactionTestCase, override_settings
 from drawings import store
@@ -123,11 +125,10 @@ class CuttingTest(TransactionTestCase):
                 command=command,
             )
 
-    def ask(self, what="jobs", **plan):
+    def ask(self, what="jobs", *, sheet=0, work="cut-12345", **plan):
         address = f"/api/v1/drawings/{self.row.pk}/cutting/{what}"
-        return self.client.post(
-            address, json.dumps({"plan": plan}), content_type="application/json"
-        )
+        body = {"plan": plan, "sheet": sheet, "id": work}
+        return self.client.post(address, json.dumps(body), content_type="application/json")
 
     def cut(self, **plan):
         with a_table() as address, self.settings(CUTTER=address):
@@ -182,3 +183,76 @@ class CuttingTest(TransactionTestCase):
         self.assertEqual(self.cut(width=30, height=20).json()["code"], "too_large")
         self.assertEqual(self.ask("checks", width=-5).status_code, 422)
         self.assertEqual(self.ask("checks", blade="wide").status_code, 422)
+
+    def test_what_does_not_fit_on_a_sheet_is_cut_on_the_next_ones(self):
+        plan = {"copies": 5, "width": 100, "height": 60, "margin": 0, "gap": 5, "frames": False}
+        looks = [self.ask("checks", sheet=n, **plan).json() for n in range(3)]
+        self.assertEqual([len(told["copies"]) for told in looks], [2, 2, 1])
+        self.assertEqual({(told["sheets"], told["room"]) for told in looks}, {(3, 2)})
+        with a_table() as address, self.settings(CUTTER=address):
+            last = self.ask(sheet=2, **plan).json()
+            self.assertEqual(len(last["record"]["forms"]), 2)
+            self.assertEqual(self.ask(sheet=3, **plan).json()["code"], "no_sheet")
+        self.assertIn("There is no sheet 4", self.ask("checks", sheet=3, **plan).json()["trouble"])
+
+    def test_a_sheet_is_printed_with_its_marks_and_cut_where_they_are_found(self):
+        plan = {"copies": 2, "width": 150, "height": 120, "marks": True, "frames": False}
+        look = self.ask("checks", **plan).json()
+        self.assertEqual(look["marks"], [[9, 9], [141, 9], [9, 111]])
+        self.assertIsNone(look["alignment"])
+        printed = self.ask("prints", **plan)
+        self.assertEqual(printed["Content-Type"], "application/pdf")
+        self.assertIn("Decal sheet.pdf", printed["Content-Disposition"])
+        page = pypdfium2.PdfDocument(printed.content)[0]
+        size = [s / 72 * 25.4 for s in page.get_size()]
+        self.assertAlmostEqual(size[0], 150, delta=0.01)
+        self.assertAlmostEqual(size[1], 120, delta=0.01)
+        dots = page.render(scale=10 / 72 * 25.4, grayscale=True).to_numpy() < 128
+        for x, y in look["marks"]:
+            row, column = round((120 - y) * 10), round(x * 10)
+            self.assertTrue(dots[row - 38 : row + 38, column - 1 : column + 2].any(1).all())
+            self.assertTrue(dots[row - 1 : row + 2, column - 38 : column + 38].any(0).all())
+        moved = [[x + 1, y - 0.5] for x, y in look["marks"]]
+        lies = self.ask("checks", measured=moved, **plan).json()["alignment"]
+        self.assertAlmostEqual(lies["turned"], 0.0)
+        self.assertAlmostEqual(lies["across"], 100.0)
+        done = self.cut(measured=moved, overcut=0, **plan).json()["record"]
+        plain = self.cut(overcut=0, **plan).json()["record"]
+        (x, y), (was_x, was_y) = (r["cuts"][1]["places"][0] for r in (done, plain))
+        self.assertAlmostEqual(x - was_x, 1.0, delta=0.03)
+        self.assertAlmostEqual(y - was_y, 0.5, delta=0.03)
+        wrong = self.ask("checks", measured=[[0, 0], [9, 0], [0, 9]], **plan).json()
+        self.assertIn("No print lies like that", wrong["trouble"])
+
+    def test_a_job_tells_how_far_it_is_and_stops(self):
+        with (
+            patch.object(longwork, "AFTER", 0.0),
+            patch.object(longwork, "EVERY", 0.0),
+        ):
+            self.cut(copies=2)
+            part = longwork.progress_of(self.mira.pk, "cut-12345")
+            self.assertGreater(part, 0.3)
+            longwork.stop(self.mira.pk, "stop-1234")
+            stopped = self.ask("checks", work="stop-1234")
+            self.assertEqual(stopped.json()["code"], "stopped")
+
+    def test_a_job_that_is_stopped_in_the_middle_tells_what_was_cut(self):
+        pieces = iter(["Stopped."])
+        with (
+            patch("cutting.client._Talk._stopped", lambda *_: next(pieces)),
+            patch("cutting.client.PIECE", 40),
+        ):
+            done = self.cut(copies=1, frames=False).json()
+        self.assertEqual(done["trouble"], "Stopped.")
+        self.assertEqual(len(done["record"]["forms"]), 1)
+
+    def test_ten_thousand_paths_are_looked_at_in_pieces_that_are_told(self):
+        """How often it is told how far it is grows with the work: it can be stopped anywhere."""
+        told = []
+        with patch.object(longwork.ProgressReporter, "far", lambda _, part: told.append(part)):
+            self.ask("checks", copies=1)
+            few = len(told)
+            self.ask("checks", copies=1, tolerance=0.005, blade=0.02)
+        self.assertGreater(few, 0)
+        self.assertGreater(len(told) - few, few)
+        self.assertLessEqual(max(told), 1.0)

@@ -722,6 +722,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/drawings/{drawing}/cutting/prints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Print Cut Sheet
+         * @description What is printed before a sheet is cut, with its registration marks, as a PDF.
+         */
+        post: operations["print_cut_sheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/drawings": {
         parameters: {
             query?: never;
@@ -3543,6 +3563,34 @@ export interface components {
              * @default 0
              */
             weeding?: number;
+            /**
+             * Knife
+             * @description From the tip of a drag knife to the axis that the carriage moves; 0: the tool cuts there.
+             * @default 0
+             */
+            knife?: number;
+            /**
+             * Acceleration
+             * @description Of the carriage, millimetres a second².
+             * @default 3000
+             */
+            acceleration?: number;
+            /**
+             * Marks
+             * @description There are registration marks within the margin.
+             * @default false
+             */
+            marks?: boolean;
+            /**
+             * Measured
+             * @description Where they were found, lower left, lower right and upper left, from the lower left of the
+             *     sheet in the cutter; empty: they were not looked for.
+             * @default []
+             */
+            measured?: [
+                number,
+                number
+            ][];
         };
         /**
          * CutTable
@@ -3567,6 +3615,18 @@ export interface components {
             id: string;
             /** Name */
             name: string;
+        };
+        /**
+         * Alignment
+         * @description How a print lies in the cutter, as its marks tell.
+         */
+        Alignment: {
+            /** Turned */
+            turned: number;
+            /** Across */
+            across: number;
+            /** Down */
+            down: number;
         };
         /**
          * CutLook
@@ -3620,6 +3680,25 @@ export interface components {
              * @default false
              */
             turned?: boolean;
+            /**
+             * Sheets
+             * @default 1
+             */
+            sheets?: number;
+            /**
+             * Sheet
+             * @default 0
+             */
+            sheet?: number;
+            /**
+             * Marks
+             * @default []
+             */
+            marks?: [
+                number,
+                number
+            ][];
+            alignment?: components["schemas"]["Alignment"] | null;
         };
         /**
          * Fault
@@ -3668,6 +3747,16 @@ export interface components {
             plan: components["schemas"]["CutPlan"];
             /** Measure Set */
             measure_set?: string | null;
+            /**
+             * Sheet
+             * @default 0
+             */
+            sheet?: number;
+            /**
+             * Id
+             * @default
+             */
+            id?: string;
         };
         /**
          * Cut
@@ -4917,7 +5006,7 @@ export interface components {
          * Code
          * @enum {string}
          */
-        Code: "a_container" | "already_ends" | "already_outlines" | "anchor_there" | "bad_amount" | "bad_colour" | "bad_count" | "bad_dashes" | "bad_data" | "bad_effect" | "bad_export_settings" | "bad_formula" | "bad_gradient" | "bad_grid" | "bad_id" | "bad_length" | "bad_limits" | "bad_measure_name" | "bad_measure_note" | "bad_miter" | "bad_name" | "bad_number" | "bad_opacity" | "bad_outline" | "bad_palette" | "bad_picture" | "bad_plan" | "bad_radius" | "bad_reference" | "bad_request" | "bad_scale" | "bad_sheet" | "bad_shelf" | "bad_step" | "bad_stroke" | "bad_sweep" | "bad_text" | "bad_tolerance" | "bad_traced_area" | "bad_type" | "bad_unit" | "bad_width" | "broken_off" | "broken_picture" | "busy" | "cannot_close" | "cannot_follow" | "closed_outline" | "database_unavailable" | "dial_out_of_range" | "ends_meet" | "entities" | "fonts_full" | "guide_exists" | "guide_runs_along" | "heavy_font" | "held_by_formula" | "hidden_place" | "id_taken" | "in_itself" | "item_exists" | "key_taken" | "last_layer" | "layers_on_top" | "linked_item" | "locked_guide" | "locked_item" | "locked_out" | "long_ago" | "measure_exists" | "measure_set_exists" | "name_taken" | "no_anchors" | "no_assembly" | "no_corner" | "no_cutter" | "no_demo" | "no_draft" | "no_ends" | "no_extent" | "no_extremes" | "no_form" | "no_gradient" | "no_group" | "no_items" | "no_length" | "no_line" | "no_mask" | "no_measure_sets" | "no_new_colour" | "no_offset" | "no_pairs" | "no_part" | "no_path" | "no_points" | "no_region" | "no_segment" | "no_size" | "no_stroke" | "no_symmetry" | "no_text" | "no_token" | "no_traced_area" | "not_a_container" | "not_a_font" | "not_a_layer" | "not_a_picture" | "not_a_shape" | "not_a_transform" | "not_alike" | "not_an_end" | "not_an_outline" | "not_closed" | "not_drawn_by_hand" | "not_dxf" | "not_hpgl" | "not_linked" | "not_on_a_seam" | "not_one_outline" | "not_pdf" | "not_signed_in" | "not_svg" | "not_symmetric" | "not_the_last" | "not_there" | "not_two" | "nothing_cut" | "nothing_drawn" | "nothing_left" | "nothing_misses" | "nothing_over" | "nothing_selected" | "nothing_to_cut" | "nothing_to_ease" | "nothing_to_match" | "nothing_to_redo" | "nothing_to_shorten" | "nothing_to_undo" | "nothing_touched" | "old_page" | "on_the_line" | "one_sided" | "outside_picture" | "picture_too_large" | "reference_exists" | "same_place" | "shelf_full" | "stale" | "stopped" | "storage_full" | "takes_long" | "text_along" | "too_entangled" | "too_far" | "too_few" | "too_few_anchors" | "too_harsh" | "too_large" | "too_long" | "too_many" | "too_many_anchors" | "too_many_dashes" | "too_many_files" | "too_many_guides" | "too_many_measures" | "too_many_pixels" | "too_many_references" | "too_many_sets" | "too_much" | "too_small" | "too_steep" | "turns_here" | "unforeseen" | "unknown_anchor" | "unknown_dial" | "unknown_drawing" | "unknown_entry" | "unknown_file" | "unknown_font" | "unknown_guide" | "unknown_host" | "unknown_item" | "unknown_measure" | "unknown_measure_set" | "unknown_picture" | "unknown_reference" | "unknown_shape" | "unknown_step" | "unknown_stop" | "unknown_stroke" | "unknown_style" | "unknown_swatch" | "unknown_version" | "unreadable" | "whole_already" | "whole_picture" | "wrong_sign_in";
+        Code: "a_container" | "already_ends" | "already_outlines" | "anchor_there" | "bad_amount" | "bad_colour" | "bad_count" | "bad_dashes" | "bad_data" | "bad_effect" | "bad_export_settings" | "bad_formula" | "bad_gradient" | "bad_grid" | "bad_id" | "bad_length" | "bad_limits" | "bad_marks" | "bad_measure_name" | "bad_measure_note" | "bad_miter" | "bad_name" | "bad_number" | "bad_opacity" | "bad_outline" | "bad_palette" | "bad_picture" | "bad_plan" | "bad_radius" | "bad_reference" | "bad_request" | "bad_scale" | "bad_sheet" | "bad_shelf" | "bad_step" | "bad_stroke" | "bad_sweep" | "bad_text" | "bad_tolerance" | "bad_traced_area" | "bad_type" | "bad_unit" | "bad_width" | "broken_off" | "broken_picture" | "busy" | "cannot_close" | "cannot_follow" | "closed_outline" | "database_unavailable" | "dial_out_of_range" | "ends_meet" | "entities" | "fonts_full" | "guide_exists" | "guide_runs_along" | "heavy_font" | "held_by_formula" | "hidden_place" | "id_taken" | "in_itself" | "item_exists" | "key_taken" | "last_layer" | "layers_on_top" | "linked_item" | "locked_guide" | "locked_item" | "locked_out" | "long_ago" | "measure_exists" | "measure_set_exists" | "name_taken" | "no_anchors" | "no_assembly" | "no_corner" | "no_cutter" | "no_demo" | "no_draft" | "no_ends" | "no_extent" | "no_extremes" | "no_form" | "no_gradient" | "no_group" | "no_items" | "no_length" | "no_line" | "no_mask" | "no_measure_sets" | "no_new_colour" | "no_offset" | "no_pairs" | "no_part" | "no_path" | "no_points" | "no_region" | "no_segment" | "no_sheet" | "no_size" | "no_stroke" | "no_symmetry" | "no_text" | "no_token" | "no_traced_area" | "not_a_container" | "not_a_font" | "not_a_layer" | "not_a_picture" | "not_a_shape" | "not_a_transform" | "not_alike" | "not_an_end" | "not_an_outline" | "not_closed" | "not_drawn_by_hand" | "not_dxf" | "not_hpgl" | "not_linked" | "not_on_a_seam" | "not_one_outline" | "not_pdf" | "not_signed_in" | "not_svg" | "not_symmetric" | "not_the_last" | "not_there" | "not_two" | "nothing_cut" | "nothing_drawn" | "nothing_left" | "nothing_misses" | "nothing_over" | "nothing_selected" | "nothing_to_cut" | "nothing_to_ease" | "nothing_to_match" | "nothing_to_redo" | "nothing_to_shorten" | "nothing_to_undo" | "nothing_touched" | "old_page" | "on_the_line" | "one_sided" | "outside_picture" | "picture_too_large" | "reference_exists" | "same_place" | "shelf_full" | "stale" | "stopped" | "storage_full" | "takes_long" | "text_along" | "too_entangled" | "too_far" | "too_few" | "too_few_anchors" | "too_harsh" | "too_large" | "too_long" | "too_many" | "too_many_anchors" | "too_many_dashes" | "too_many_files" | "too_many_guides" | "too_many_measures" | "too_many_pixels" | "too_many_references" | "too_many_sets" | "too_much" | "too_small" | "too_steep" | "turns_here" | "unforeseen" | "unknown_anchor" | "unknown_dial" | "unknown_drawing" | "unknown_entry" | "unknown_file" | "unknown_font" | "unknown_guide" | "unknown_host" | "unknown_item" | "unknown_measure" | "unknown_measure_set" | "unknown_picture" | "unknown_reference" | "unknown_shape" | "unknown_step" | "unknown_stop" | "unknown_stroke" | "unknown_style" | "unknown_swatch" | "unknown_version" | "unreadable" | "whole_already" | "whole_picture" | "wrong_sign_in";
         /**
          * StaleAnswer
          * @description The drawing has moved on: what changed since.
@@ -12356,6 +12445,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CutDone"];
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    print_cut_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CutIn"];
+            };
+        };
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
                 };
             };
             /** @description Problem */

@@ -8,7 +8,7 @@ import { useCatalogue } from "../../stores/display/catalogue";
 
 const props = defineProps<{ plan: CutPlan; look: CutLook | null }>();
 const emit = defineEmits<{ set: [part: Partial<CutPlan>] }>();
-type Numbers = Exclude<keyof CutPlan, "frames">;
+type Numbers = Exclude<keyof CutPlan, "frames" | "marks" | "measured">;
 const catalogue = useCatalogue();
 const mm = computed(() => catalogue.unit("mm"));
 /** Millimetres as the fields have lengths. */
@@ -19,6 +19,7 @@ const put = (key: Numbers, value: number): void =>
 const BLADE: [Numbers, string][] = [
   ["blade", "Blade width"],
   ["overcut", "Overcut"],
+  ["knife", "Knife offset"],
   ["tolerance", "Tolerance"],
 ];
 const fits = computed(() => {
@@ -28,7 +29,7 @@ const fits = computed(() => {
   if (room === 0) return "";
   if (wanted <= room) return `${room} would fit on the sheet${how}.`;
   const sheets = Math.ceil(wanted / room);
-  return `${room} fit on a sheet${how}: ${sheets} sheets for ${wanted}. This is the first.`;
+  return `${room} fit on a sheet${how}: ${sheets} sheets for ${wanted}.`;
 });
 </script>
 
@@ -76,6 +77,7 @@ const fits = computed(() => {
       @typed="(v) => put('gap', v)"
     />
     <p v-if="fits" class="wide help" data-testid="cut-room">{{ fits }}</p>
+    <slot />
     <p class="wide help">In rows from the lower left, at the cutter's origin.</p>
   </section>
   <section aria-label="Blade">
@@ -98,6 +100,17 @@ const fits = computed(() => {
       :value="plan.speed"
       @typed="(v) => emit('set', { speed: v })"
     />
+    <span class="label">Acceleration</span>
+    <TypedField
+      class="rest"
+      label="Acceleration"
+      suffix="mm/s²"
+      :value="plan.acceleration"
+      @typed="(v) => emit('set', { acceleration: v })"
+    />
+    <p v-if="plan.knife > 0" class="wide help">
+      The carriage swings about each corner. Start with the knife pointing right.
+    </p>
   </section>
   <section aria-label="Weeding">
     <h2 class="wide heading">Weeding</h2>

@@ -3,8 +3,7 @@
 import Button from "primevue/button";
 import Select from "primevue/select";
 import { computed } from "vue";
-import { number } from "../../lib/intl";
-import { clockText } from "./playing";
+import CutBatch from "./CutBatch.vue";
 import type { Cutting } from "./table";
 
 const props = defineProps<{ cutting: Cutting }>();
@@ -36,30 +35,6 @@ const choices = computed(() => [{ id: null, name: "As shown" }, ...(sets.value ?
       :disabled="cutting.cutting.value"
       @click="cutting.cutAll"
     />
-    <ul v-if="batch.length > 0" class="wide batch" aria-label="Cut so far">
-      <li v-for="b in batch" :key="b.name">
-        <b>{{ b.name }}</b>
-        <span v-if="b.trouble" class="trouble">{{ b.trouble }}</span>
-        <span v-else>{{ clockText(b.seconds) }} min, {{ number(b.metres, 2) }} m</span>
-      </li>
-    </ul>
+    <CutBatch :batch="batch" />
   </section>
 </template>
-
-<style scoped>
-.batch {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-}
-.batch li {
-  display: flex;
-  gap: 8px;
-}
-.batch b {
-  min-width: 32px;
-}
-.trouble {
-  color: var(--trouble);
-}
-</style>

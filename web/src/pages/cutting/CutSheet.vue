@@ -19,6 +19,10 @@ const AROUND = 0.06;
 const CHUNK = 60;
 /** Millimetres that are seen around a fault. */
 const NEAR = 24;
+/** Beginnings of ways that are shown. */
+const MOST_STARTS = 2000;
+/** Half the width of a registration mark, millimetres. */
+const MARK = 4;
 
 const width = computed(() => props.plan.width);
 const height = computed(() => props.plan.height);
@@ -69,6 +73,20 @@ const blade = computed(() => {
   const at = path.getPointAtLength(path.getTotalLength() * props.now.part);
   return [at.x, at.y] as const;
 });
+/** Where ways begin, as long as there are no more than can be told apart. */
+const startsShown = computed(() => {
+  const { tools = [], copies = [] } = props.look ?? {};
+  const each = tools.reduce((sum, t) => sum + (t.starts?.length ?? 0), 0);
+  return props.done === null && each * copies.length <= MOST_STARTS;
+});
+/** A cross at each registration mark: where it should be, and where it was found. */
+const crosses = computed(() => {
+  const high = props.plan.height;
+  const at = ([x, y]: readonly [number, number]): string =>
+    `M${x - MARK} ${high - y}H${x + MARK}M${x} ${high - y - MARK}V${high - y + MARK}`;
+  const found = props.plan.marks ? props.plan.measured : [];
+  return { printed: (props.look?.marks ?? []).map(at).join(""), found: found.map(at).join("") };
+});
 /** A pixel or so, in millimetres. */
 const dot = computed(() => (view.value[2] ?? 300) / 700);
 </script>
@@ -96,7 +114,7 @@ const dot = computed(() => (view.value[2] ?? 300) / 700);
         <path v-for="t in look.tools" :key="t.tool" class="plain" :d="t.path" />
         <path class="weed" :d="look.weeding" />
       </g>
-      <template v-if="!done">
+      <template v-if="startsShown">
         <g v-for="(copy, n) in look.copies" :key="`s${n}`" :transform="`matrix(${copy.join(' ')})`">
           <template v-for="t in look.tools" :key="t.tool">
             <circle
@@ -111,6 +129,8 @@ const dot = computed(() => (view.value[2] ?? 300) / 700);
         </g>
       </template>
     </g>
+    <path v-if="crosses.printed" class="mark" :d="crosses.printed" data-testid="cut-marks" />
+    <path v-if="crosses.found" class="mark found" :d="crosses.found" />
     <template v-if="done">
       <path
         v-for="f in free"
@@ -171,6 +191,12 @@ path {
   stroke: var(--mark-construction);
   stroke-opacity: 0.35;
   stroke-dasharray: 2 4;
+}
+.mark {
+  stroke: var(--mark-ink);
+}
+.mark.found {
+  stroke: var(--mark-touched);
 }
 .past {
   opacity: 0.25;

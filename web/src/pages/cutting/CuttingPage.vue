@@ -3,13 +3,16 @@
 import Button from "primevue/button";
 import { computed, onMounted, ref, watch } from "vue";
 import BrandMark from "../../ui/BrandMark.vue";
+import WorkNotice from "../../ui/WorkNotice.vue";
 import { useCatalogue } from "../../stores/display/catalogue";
 import { night, toggleNight } from "../../theme/night";
 import CutFaults from "./CutFaults.vue";
 import CutFields from "./CutFields.vue";
 import CutJob from "./CutJob.vue";
+import CutMarks from "./CutMarks.vue";
 import CutPlayer from "./CutPlayer.vue";
 import CutSets from "./CutSets.vue";
+import CutSheets from "./CutSheets.vue";
 import CutSheet from "./CutSheet.vue";
 import { useCutting } from "./table";
 
@@ -21,6 +24,12 @@ const chosen = ref<number | null>(null);
 watch(look, () => {
   chosen.value = null;
 });
+const sheets = computed(() => look.value?.sheets ?? 1);
+const cutLabel = computed(() => {
+  if (cutting.cutting.value) return "Cutting…";
+  return sheets.value > 1 ? `Cut sheet ${cutting.sheet.value + 1} of ${sheets.value}` : "Cut";
+});
+const long = computed(() => cutting.progress.long.value);
 const spot = computed(() => (chosen.value === null ? null : look.value?.spots?.[chosen.value]));
 onMounted(async () => {
   await catalogue.load();
@@ -47,7 +56,7 @@ onMounted(async () => {
       />
       <Button
         size="small"
-        :label="cutting.cutting.value ? 'Cutting…' : 'Cut'"
+        :label="cutLabel"
         data-testid="cut"
         :disabled="!look || look.trouble !== '' || cutting.cutting.value"
         title="Send to the cutter as HP-GL"
@@ -56,7 +65,10 @@ onMounted(async () => {
     </header>
     <aside class="fields" aria-label="Cut settings">
       <CutSets v-if="cutting.sets.value?.length" :cutting="cutting" />
-      <CutFields v-if="plan" :plan="plan" :look="look" @set="cutting.set" />
+      <CutFields v-if="plan" :plan="plan" :look="look" @set="cutting.set">
+        <CutSheets v-if="sheets > 1" :cutting="cutting" />
+      </CutFields>
+      <CutMarks v-if="plan" :cutting="cutting" />
     </aside>
     <main>
       <CutSheet
@@ -83,6 +95,14 @@ onMounted(async () => {
       />
     </aside>
     <CutPlayer :cutting="cutting" />
+    <WorkNotice
+      v-if="long"
+      :what="cutting.cutting.value ? 'Cutting' : 'Checking'"
+      :part="long.part"
+      :stopping="long.stopping"
+      :safe="cutting.cutting.value ? 'Stop; what was cut is shown' : 'Stop checking'"
+      @stop="cutting.progress.stop()"
+    />
   </div>
 </template>
 
@@ -173,7 +193,7 @@ main {
   border-radius: 6px;
   color: var(--trouble);
 }
-.table > :last-child {
+.table > :deep(.player) {
   grid-area: player;
 }
 </style>

@@ -1,8 +1,11 @@
 // A drawing at the cutting table: how it is cut, what is wrong with it, and what was cut.
 import { computed, onBeforeUnmount, ref, shallowRef } from "vue";
-import { ApiError, get, post } from "../../api/client";
+import { newId } from "../../api/ids";
+import { ApiError, fileOf, get, post } from "../../api/client";
 import type { CutDone, CutLook, CutPlan, CutTable } from "../../api/types";
+import { saved } from "../../lib/download";
 import { LatestOnly } from "../../lib/latestonly";
+import { ProgressPoller } from "../../sync/progress";
 import { cutAt } from "./playing";
 
 /** How many seconds of the job pass in one; 0: all of it at once. */
@@ -26,6 +29,8 @@ export function useCutting(drawing: number) {
   /** The sets of its measures, and the one in which it is cut; null: as it is shown. */
   const sets = shallowRef<CutTable["sets"]>([]);
   const measureSet = ref<string | null>(null);
+  /** Which of the sheets is shown, and cut next. */
+  const sheet = ref(0);
   /** What was cut of each set, one after the other. */
   const batch = shallowRef<CutBatch[]>([]);
   const plan = shallowRef<CutPlan | null>(null);
@@ -53,16 +58,32 @@ export function useCutting(drawing: number) {
     }
   }
 
-  const asking = new LatestOnly<CutPlan>(async (now) => {
-    looking.value = true;
-    const found = await told("look", () =>
-      post<CutLook>(`/drawings/${drawing}/cutting/checks`, {
-        plan: now,
-        measure_set: measureSet.value,
-      }),
+  /** How far what takes long is. */
+  const progress = new ProgressPoller(drawing);
+  const wanted = (now: CutPlan, id: string): object => ({
+    plan: now,
+    measure_set: measureSet.value,
+    sheet: sheet.value,
+    id,
+  });
+
+  /** Ask for what may take long, under an id of its own. */
+  async function asked<T>(about: keyof typeof troubles.value, path: string, now: CutPlan) {
+    const id = newId();
+    progress.start(id);
+    const found = await told(about, () =>
+      post<T>(`/drawings/${drawing}/cutting/${path}`, wanted(now, id)),
     );
+    progress.end();
+    return found;
+  }
+
+  const asking = new LatestOnly<CutPlan>(async (now) => {
+    const which = sheet.value;
+    looking.value = true;
+    const found = await asked<CutLook>("look", "checks", now);
     looking.value = false;
-    if (found && plan.value === now) look.value = found;
+    if (found && plan.value === now && sheet.value === which) look.value = found;
   });
 
   async function open(): Promise<void> {
@@ -73,9 +94,16 @@ export function useCutting(drawing: number) {
     begin(table.plan);
   }
 
-  /** Cut otherwise; what was cut before is no more what is seen. */
+  /** Cut otherwise, from the first sheet on; what was cut before is no more what is seen. */
   function set(part: Partial<CutPlan>): void {
+    if (part.measured === undefined) sheet.value = 0;
     if (plan.value) begin({ ...plan.value, ...part });
+  }
+  /** Show another sheet, which is cut next; its print lies in a way of its own. */
+  function turnTo(number: number): void {
+    const last = (look.value?.sheets ?? 1) - 1;
+    sheet.value = Math.min(Math.max(number, 0), last);
+    if (plan.value) begin({ ...plan.value, measured: [] });
   }
   function begin(now: CutPlan): void {
     plan.value = now;
@@ -86,16 +114,32 @@ export function useCutting(drawing: number) {
   /** Show it in one of its sets. */
   function choose(id: string | null): void {
     measureSet.value = id;
+    sheet.value = 0;
     if (plan.value) begin(plan.value);
   }
 
   /** Cut every set, one after the other; one that cannot be cut stops nothing. */
-  async function cutAll(): Promise<void> {
+  const cutAll = (): Promise<void> =>
+    inTurn((sets.value ?? []).map((one) => ({ name: one.name, turn: () => choose(one.id) })));
+
+  /** Cut every sheet, one after the other. */
+  const cutSheets = (): Promise<void> =>
+    inTurn(
+      Array.from({ length: look.value?.sheets ?? 1 }, (_, n) => ({
+        name: `Sheet ${n + 1}`,
+        turn: () => {
+          sheet.value = n;
+          if (plan.value) begin(plan.value);
+        },
+      })),
+    );
+
+  async function inTurn(each: { name: string; turn: () => void }[]): Promise<void> {
     const mine = plan.value;
     batch.value = [];
-    for (const one of sets.value ?? []) {
+    for (const one of each) {
       if (plan.value !== mine) return;
-      choose(one.id);
+      one.turn();
       await cut();
       pause();
       clock.value = seconds.value;
@@ -125,16 +169,20 @@ export function useCutting(drawing: number) {
     clear();
     cutting.value = true;
     asking.put(now); // edits may have been kept since it was looked at
-    const found = await told("cut", () =>
-      post<CutDone>(`/drawings/${drawing}/cutting/jobs`, {
-        plan: now,
-        measure_set: measureSet.value,
-      }),
-    );
+    const found = await asked<CutDone>("cut", "jobs", now);
     cutting.value = false;
     if (!found || plan.value !== now) return;
     done.value = found;
     play();
+  }
+
+  /** What is printed before the sheet is cut, as a file. */
+  async function print(): Promise<void> {
+    const now = plan.value;
+    if (!now) return;
+    const path = `/drawings/${drawing}/cutting/prints`;
+    const file = await told("cut", () => fileOf(path, wanted(now, newId())));
+    if (file) saved(file.name, file.data);
   }
 
   const seconds = computed(() => done.value?.record.seconds ?? 0);
@@ -165,7 +213,10 @@ export function useCutting(drawing: number) {
     pause();
     clock.value = at;
   }
-  onBeforeUnmount(pause);
+  onBeforeUnmount(() => {
+    pause();
+    progress.end();
+  });
 
   /** Which way of the blade is under way, and how much of it is done. */
   const now = computed(() => cutAt(done.value?.record.cuts ?? [], clock.value));
@@ -179,6 +230,11 @@ export function useCutting(drawing: number) {
     batch,
     choose,
     cutAll,
+    sheet,
+    turnTo,
+    cutSheets,
+    print,
+    progress,
     name,
     plan,
     look,
