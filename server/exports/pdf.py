@@ -10,11 +10,15 @@ from buildup.geometry.progress import done
 from pikepdf import Array, Dictionary, Name
 
 from exports.parcels import File, Job, Parcel, file_name
+from exports.pdfcolours import Colours
 from exports.pdfink import Ink, number
 from exports.pdfpictures import Pictures
+from exports.pdfx import PROGRAM, as_x4
 
 POINT = 72.0 / 96.0
 """Points in a sheet unit."""
+X4 = "1.6"
+"""The version of PDF that PDF/X-4 is made of (ISO 15930-7)."""
 MARK = 15.0
 """Points: how long trim marks are."""
 GAP = 6.0
@@ -28,11 +32,16 @@ def pdf(jobs: Sequence[Job], settings: PdfOut) -> Parcel:
     for count, job in enumerate(jobs):
         done(count / len(jobs))
         said += _page(document, job, settings)
-    document.docinfo["/Title"] = jobs[0].name
-    document.docinfo["/Creator"] = "Build Up Curve"
+    if settings.standard == "x4":
+        as_x4(document, jobs[0].name)
+    else:
+        document.docinfo["/Title"] = jobs[0].name
+        document.docinfo["/Creator"] = PROGRAM
     stream = io.BytesIO()
-    document.save(stream, deterministic_id=True)
-    return Parcel((File(file_name(jobs[0].name, "pdf"), stream.getvalue()),), tuple(said))
+    least = X4 if settings.standard == "x4" else ""
+    document.save(stream, deterministic_id=True, min_version=least)
+    file = File(file_name(jobs[0].name, "pdf"), stream.getvalue())
+    return Parcel((file,), tuple(dict.fromkeys(said)))
 
 
 def _page(document: pikepdf.Pdf, job: Job, settings: PdfOut) -> list[str]:
@@ -42,7 +51,9 @@ def _page(document: pikepdf.Pdf, job: Job, settings: PdfOut) -> list[str]:
     margin = bleed + (GAP + MARK if settings.marks else 0.0)
     width, height = box.width * POINT, box.height * POINT
     printed = box.grown(settings.bleed)
-    ink = Ink(document, printed, settings.dpi, Pictures(document, job.pictures))
+    colours = Colours(document, settings, job.drawing.sheet.swatches)
+    pictures = Pictures(document, job.pictures, colours)
+    ink = Ink(document, printed, settings.dpi, pictures, colours)
     if job.ids is None and job.drawing.sheet.colour is not None:
         ink.ground(job.drawing.sheet.colour, printed)
     ink.nodes(job.scene)
@@ -54,11 +65,21 @@ def _page(document: pikepdf.Pdf, job: Job, settings: PdfOut) -> list[str]:
     resources = Dictionary(XObject=Dictionary(Drawing=ink.form(isolated=False)))
     page.obj.Resources = resources
     page.obj.Contents = document.make_stream(content.encode())
-    page.obj.Group = Dictionary(S=Name.Transparency, CS=Name.DeviceRGB)
+    page.obj.Group = Dictionary(S=Name.Transparency, CS=colours.space)
+    if settings.marks:
+        page.obj.Resources.ColorSpace = Dictionary(All=_all_inks())
     trim = Box(margin, margin, margin + width, margin + height)
     page.obj.TrimBox = _told(trim)
     page.obj.BleedBox = _told(trim.grown(bleed))
-    return ink.said
+    return [*ink.said, *colours.said]
+
+
+def _all_inks() -> Array:
+    """The space of what is printed with every ink there is (ISO 32000-1, 8.6.6.4)."""
+    tint = Dictionary(
+        FunctionType=2, Domain=Array([0, 1]), C0=Array([0] * 4), C1=Array([1] * 4), N=1
+    )
+    return Array([Name.Separation, Name.All, Name.DeviceCMYK, tint])
 
 
 def _told(box: Box) -> Array:
@@ -67,7 +88,7 @@ def _told(box: Box) -> Array:
 
 def _marks(margin: float, bleed: float, width: float, height: float) -> str:
     """Lines at the corners that show where the sheet is cut, in all inks (ISO 32000-1, 14.11.2)."""
-    lines = ["q 1 1 1 1 K 0.25 w"]
+    lines = ["q /All CS 1 SCN 0.25 w"]
     inner = bleed + GAP
     for x, way in ((margin, -1.0), (margin + width, 1.0)):
         for y, down in ((margin, -1.0), (margin + height, 1.0)):

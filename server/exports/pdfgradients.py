@@ -3,9 +3,11 @@
 import math
 from collections.abc import Iterator, Sequence
 
-from buildup.drawing.paint import Gradient, Stop, hex_of
+from buildup.drawing.paint import Gradient, Stop
 from buildup.geometry.boxes import Box
 from pikepdf import Array, Dictionary, Name
+
+from exports.pdfcolours import Colours
 
 MOST_ROUNDS = 100
 """Times a gradient is repeated at the most."""
@@ -14,13 +16,13 @@ Stretch = tuple[float, float, Values, Values]
 """From where to where along the gradient, and between which values."""
 
 
-def shading(paint: Gradient, reach: Box, *, opacities: bool) -> Dictionary:
+def shading(paint: Gradient, reach: Box, colours: Colours | None) -> Dictionary:
     """A gradient in its own coordinates, as far as it is seen.
 
     Args:
         paint: the gradient, laid on the sheet.
         reach: the box in which it is seen, on the sheet.
-        opacities: instead of the colours how much of them shows.
+        colours: how they are told; None: how much of them shows is told instead.
     """
     low, high = (0, 1) if paint.spread == "pad" else _rounds(paint, reach)
     line = paint.kind == "linear"
@@ -33,10 +35,10 @@ def shading(paint: Gradient, reach: Box, *, opacities: bool) -> Dictionary:
         low = 0
     return Dictionary(
         ShadingType=2 if line else 3,
-        ColorSpace=Name.DeviceGray if opacities else Name.DeviceRGB,
+        ColorSpace=Name.DeviceGray if colours is None else colours.space,
         Coords=Array(coords),
         Domain=Array([float(low), float(high)]),
-        Function=_function(list(_stretches(paint, (low, high), opacities=opacities))),
+        Function=_function(list(_stretches(paint, (low, high), colours))),
         Extend=Array([True, True]),
     )
 
@@ -55,26 +57,25 @@ def _rounds(paint: Gradient, reach: Box) -> tuple[int, int]:
     return min(low, 0), max(high, 1)
 
 
-def _values(stop: Stop, *, opacities: bool) -> Values:
-    if opacities:
-        return (stop.opacity,)
-    colour = hex_of(stop.colour)
-    return tuple(round(int(colour[k : k + 2], 16) / 255.0, 5) for k in (1, 3, 5))
+def _values(stop: Stop, colours: Colours | None) -> Values:
+    return (stop.opacity,) if colours is None else colours.values(stop.colour, mixed=True)
 
 
-def _stretches(paint: Gradient, rounds: tuple[int, int], *, opacities: bool) -> Iterator[Stretch]:
+def _stretches(
+    paint: Gradient, rounds: tuple[int, int], colours: Colours | None
+) -> Iterator[Stretch]:
     """Stretches of one change each, one after the other without gaps."""
-    once = list(_once(paint.stops, opacities=opacities))
+    once = list(_once(paint.stops, colours))
     for number in range(*rounds):
         turned = paint.spread == "reflect" and number % 2 != 0
         row = [(1.0 - b, 1.0 - a, v, u) for a, b, u, v in reversed(once)] if turned else once
         yield from ((number + a, number + b, u, v) for a, b, u, v in row)
 
 
-def _once(stops: Sequence[Stop], *, opacities: bool) -> Iterator[Stretch]:
-    at, value = 0.0, _values(stops[0], opacities=opacities)
+def _once(stops: Sequence[Stop], colours: Colours | None) -> Iterator[Stretch]:
+    at, value = 0.0, _values(stops[0], colours)
     for stop in stops:
-        new = _values(stop, opacities=opacities)
+        new = _values(stop, colours)
         if stop.at > at:
             yield at, stop.at, value, new
         at, value = max(at, stop.at), new

@@ -10,7 +10,15 @@ from dataclasses import replace
 import pikepdf
 from buildup.contours.anchors import Contour
 from buildup.drawing.numerals import short
-from buildup.drawing.paint import PLAIN, Gradient, Paint, PictureFill, Stroke, hex_of, one_colour
+from buildup.drawing.paint import (
+    PLAIN,
+    Colour,
+    Gradient,
+    Paint,
+    PictureFill,
+    Stroke,
+    one_colour,
+)
 from buildup.formats.formatsettings import MOST_PIXELS
 from buildup.formats.scene import Node, Part, Piece
 from buildup.formats.svg.svgpaint import Inks, cast_lines, effect_lines, effects_seen
@@ -27,12 +35,15 @@ from buildup.geometry.tolerances import NO_LENGTH
 from buildup.geometry.transforms import Affine
 from pikepdf import Array, Dictionary, Name
 
+from exports.pdfcolours import Colours
 from exports.pdfgradients import shading
 from exports.pdfpictures import Pictures, image
 from exports.raster import rendered
 
 CAPS = {"butt": 0, "round": 1, "square": 2}
 JOINS = {"miter": 0, "round": 1, "bevel": 2}
+RGB = 3
+"""Numbers of a colour of RGB."""
 FINEST = 5
 """Decimals of places in sheet units."""
 
@@ -40,12 +51,6 @@ FINEST = 5
 def number(value: float) -> str:
     """A number of a content stream."""
     return short(value, FINEST)
-
-
-def rgb(colour: str) -> tuple[float, float, float]:
-    """A colour as three parts of 1."""
-    red, green, blue = (round(int(colour[k : k + 2], 16) / 255.0, 5) for k in (1, 3, 5))
-    return red, green, blue
 
 
 def path_marks(contours: Iterable[Contour]) -> str:
@@ -77,21 +82,23 @@ class Ink:
         box: Box,
         dpi: int,
         pictures: Pictures,
+        colours: Colours,
     ) -> None:
         self.said: list[str] = []
+        self._colours = colours
         self._document = document
         self._box = box
         self._dpi = dpi
         self._pictures = pictures
         self._marks: list[str] = []
         self._kept: dict[str, Dictionary] = {
-            k: Dictionary() for k in ("ExtGState", "Pattern", "XObject")
+            k: Dictionary() for k in ("ExtGState", "Pattern", "XObject", "ColorSpace")
         }
 
     def form(self, *, isolated: bool) -> pikepdf.Stream:
         """All that was painted so far, as a form object that is a transparency group."""
         content = "\n".join(self._marks).encode()
-        group = Dictionary(S=Name.Transparency, CS=Name.DeviceRGB, I=isolated)
+        group = Dictionary(S=Name.Transparency, CS=self._colours.space, I=isolated)
         return self._document.make_stream(
             content,
             Type=Name.XObject,
@@ -104,7 +111,8 @@ class Ink:
     def ground(self, colour: str, box: Box) -> None:
         """A colour behind all."""
         position = (box.left, box.top, box.width, box.height)
-        self._put(f"{_rgb(colour)} rg {' '.join(map(number, position))} re f")
+        taken = self._taken(colour, stroking=False)
+        self._put(f"{taken} {' '.join(map(number, position))} re f")
 
     def nodes(self, nodes: Iterable[Node]) -> None:
         """Some nodes of a scene, back to front."""
@@ -141,7 +149,7 @@ class Ink:
         self._put(state, f"{self._keep('XObject', inner.form(isolated=True))} Do")
 
     def _inner(self) -> "Ink":
-        return Ink(self._document, self._box, self._dpi, self._pictures)
+        return Ink(self._document, self._box, self._dpi, self._pictures, self._colours)
 
     def _put(self, *marks: str) -> None:
         self._marks += ["q", *marks, "Q"]
@@ -177,7 +185,8 @@ class Ink:
         elif style.fill is not None:
             even = "*" if form.rule == "evenodd" else ""
             ink = self._ink(style.fill, style.fill_opacity, form, stroking=False)
-            self._put(*ink, path_marks(form.contours), f"f{even}")
+            over = self._overprint("op", style.fill_overprint)
+            self._put(*over, *ink, path_marks(form.contours), f"f{even}")
         for stroke in style.shown:
             self._stroke(form, stroke)
 
@@ -200,7 +209,8 @@ class Ink:
         if placing_of(form.contours, stroke) != "centred":
             outline = stroke_form(form, stroke)
             ink = self._ink(stroke.paint, stroke.opacity, form, stroking=False)
-            self._put(*ink, path_marks(outline), "f")
+            over = self._overprint("op", stroke.overprint)
+            self._put(*over, *ink, path_marks(outline), "f")
             return
         fitted = fitted_dashes(form.contours, stroke)
         pen = [f"{number(stroke.width)} w {CAPS[stroke.cap]} J {JOINS[stroke.join]} j"]
@@ -211,7 +221,8 @@ class Ink:
             pen.append(f"[{dashes}] {number(stroke.dash_from)} d")
         ink = self._ink(stroke.paint, stroke.opacity, form, stroking=True)
         path = path_marks(form.contours if fitted is None else fitted)
-        self._put(*ink, *pen, path, "S")
+        over = self._overprint("OP", stroke.overprint)
+        self._put(*over, *ink, *pen, path, "S")
 
     def _ink(self, paint: Paint, opacity: float, form: StyledPath, *, stroking: bool) -> list[str]:
         """The operators that take a colour or a gradient up, and how much of it shows."""
@@ -220,13 +231,31 @@ class Ink:
             marks.append(self._state(**{"CA" if stroking else "ca": opacity}))
         if not isinstance(paint, Gradient) or abs(paint.place.determinant) <= NO_LENGTH:
             colour = paint.stops[-1].colour if isinstance(paint, Gradient) else one_colour(paint)
-            return [*marks, f"{_rgb(hex_of(colour))} {'RG' if stroking else 'rg'}"]
+            return [*marks, self._taken(colour, stroking=stroking)]
         reach = painted_box(form.contours, form.style)
-        pattern = self._keep("Pattern", _pattern(paint, reach, opacities=False))
+        pattern = self._keep("Pattern", _pattern(paint, reach, self._colours))
         if any(s.opacity < 1.0 for s in paint.stops):
             marks.append(self._mask(paint, reach))
         space, takes = ("CS", "SCN") if stroking else ("cs", "scn")
         return [*marks, f"/Pattern {space} {pattern} {takes}"]
+
+    def _taken(self, colour: Colour, *, stroking: bool) -> str:
+        """The operators that take a plain colour up (ISO 32000-1, 8.6.8)."""
+        space, values = self._colours.taken(colour)
+        told = " ".join(map(number, values))
+        if space is None:
+            operator = "rg" if len(values) == RGB else "k"
+            return f"{told} {operator.upper() if stroking else operator}"
+        takes, sets = ("CS", "SCN") if stroking else ("cs", "scn")
+        return f"{self._keep('ColorSpace', space)} {takes} {told} {sets}"
+
+    def _overprint(self, kind: str, on: bool) -> list[str]:
+        """The state in which inks below stay that are not used (ISO 32000-1, 8.6.7)."""
+        if not on:
+            return []
+        values: dict[str, object] = {kind: True, "OPM": 1}
+        # OP alone would be that of fills, too
+        return [self._state(**(values | {"op": False} if kind == "OP" else values))]
 
     def _mask(self, paint: Gradient, reach: Box) -> str:
         """The state in which a gradient shows as far as its colours say (ISO 32000-1, 11.6.5)."""
@@ -238,7 +267,7 @@ class Ink:
             Subtype=Name.Form,
             BBox=Array([reach.left, reach.top, reach.right, reach.bottom]),
             Group=Dictionary(S=Name.Transparency, CS=Name.DeviceGray, I=True),
-            Resources=Dictionary(Pattern=Dictionary(P0=_pattern(paint, reach, opacities=True))),
+            Resources=Dictionary(Pattern=Dictionary(P0=_pattern(paint, reach, None))),
         )
         return self._state(SMask=Dictionary(Type=Name.Mask, S=Name.Luminosity, G=form))
 
@@ -246,6 +275,7 @@ class Ink:
         """A part with its effects as a picture, or only what they lay below it."""
         assert part.area is not None  # noqa: S101
         effects = part.finish.effects
+        self._colours.flattens()
         _, reach = effects_seen(effects, part.area, part.by)
         shown = reach.common(self._box)
         if shown is None:
@@ -261,7 +291,7 @@ class Ink:
         held = scene_lines((replace(part, finish=PLAIN, area=None),), writing)
         lines = [*makes(effects, part.area, "fx", part.by), '<g filter="url(#fx)">']
         text = "\n".join([head + ratio, *lines, *held, "</g>", "</svg>"])
-        name = self._keep("XObject", image(self._document, rendered(text)))
+        name = self._keep("XObject", image(self._document, rendered(text), self._colours))
         position = (shown.width, 0.0, 0.0, -shown.height, shown.left, shown.bottom)
         self._put(f"{' '.join(map(number, position))} cm {name} Do")
         self.said.append(
@@ -269,16 +299,12 @@ class Ink:
         )
 
 
-def _pattern(paint: Gradient, reach: Box, *, opacities: bool) -> Dictionary:
+def _pattern(paint: Gradient, reach: Box, colours: Colours | None) -> Dictionary:
     position = paint.place
     six = (position.across, position.down, position.origin)
     return Dictionary(
         Type=Name.Pattern,
         PatternType=2,
         Matrix=Array([round(v, 8) for z in six for v in (z.real, z.imag)]),
-        Shading=shading(paint, reach, opacities=opacities),
+        Shading=shading(paint, reach, colours),
     )
-
-
-def _rgb(colour: str) -> str:
-    return " ".join(map(number, rgb(colour)))

@@ -166,6 +166,8 @@ class Stroke:
             has one about it.
         placing: where the stroke of closed paths lies.
         opacity: from 0 to 1.
+        overprint: in print it leaves inks below it that it does not use itself (ISO 32000-1,
+            8.6.7).
 
     """
 
@@ -179,6 +181,7 @@ class Stroke:
     dash_fit: bool = False
     placing: Placing = "centred"
     opacity: float = 1.0
+    overprint: bool = False
     follows: Follows = ()
 
     @property
@@ -291,6 +294,7 @@ class Style:
     Args:
         fill: with what its inside is; None: it is not.
         fill_opacity: from 0 to 1.
+        fill_overprint: as that of a stroke.
         strokes: back to front.
         finish: how all of it shows.
 
@@ -298,6 +302,7 @@ class Style:
 
     fill: Paint | None = None
     fill_opacity: float = 1.0
+    fill_overprint: bool = False
     strokes: tuple[Stroke, ...] = (Stroke(),)
     finish: Finish = PLAIN
 

@@ -73,11 +73,15 @@ class Reference:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Swatch:
-    """A colour under a name: what is painted with it changes with it."""
+    """A colour under a name: what is painted with it changes with it.
+
+    `spot`: it is printed with an ink of its own, which is called as it is.
+    """
 
     id: str
     name: str
     colour: str
+    spot: bool = False
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

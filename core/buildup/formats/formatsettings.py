@@ -70,6 +70,10 @@ class PdfOut(FormatSettings):
     """Trim marks at the corners."""
     dpi: int = 300
     """Pixels to the inch of what needs a picture (effects), from 72 to 1,200."""
+    standard: Literal["pdf", "x4"] = "pdf"
+    """Plain PDF, or PDF/X-4 (ISO 15930-7) with a print condition."""
+    colours: Literal["rgb", "cmyk"] = "rgb"
+    """As they are, or converted to the inks of coated offset."""
     drawings: tuple[int, ...] = ()
     """Other drawings, each a page of its own behind this one."""
 

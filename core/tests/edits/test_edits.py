@@ -149,6 +149,7 @@ EVERY = [
     {"kind": "set_stroke", "items": ["leaf"], "colour": None},
     {"kind": "set_stroke_width", "items": ["leaf"], "width": 3},
     {"kind": "set_pen", "items": ["leaf"], "cap": "butt", "dashes": [4, 2], "placing": "inside"},
+    {"kind": "set_overprint", "items": ["leaf"], "stroke": 0, "overprint": True},
     {"kind": "set_fill_opacity", "items": ["leaf"], "opacity": 0.5},
     {"kind": "add_stroke", "items": ["wing", "leaf"]},
     {"kind": "delete_stroke", "items": ["wing"], "stroke": 0},

@@ -2313,6 +2313,8 @@ export interface components {
          *             has one about it.
          *         placing: where the stroke of closed paths lies.
          *         opacity: from 0 to 1.
+         *         overprint: in print it leaves inks below it that it does not use itself (ISO 32000-1,
+         *             8.6.7).
          */
         Stroke: {
             /**
@@ -2369,6 +2371,11 @@ export interface components {
              */
             opacity?: number;
             /**
+             * Overprint
+             * @default false
+             */
+            overprint?: boolean;
+            /**
              * Follows
              * @default []
              */
@@ -2381,6 +2388,7 @@ export interface components {
          *     Args:
          *         fill: with what its inside is; None: it is not.
          *         fill_opacity: from 0 to 1.
+         *         fill_overprint: as that of a stroke.
          *         strokes: back to front.
          *         finish: how all of it shows.
          */
@@ -2392,6 +2400,11 @@ export interface components {
              * @default 1
              */
             fill_opacity?: number;
+            /**
+             * Fill Overprint
+             * @default false
+             */
+            fill_overprint?: boolean;
             /**
              * Strokes
              * @default [
@@ -2406,6 +2419,7 @@ export interface components {
              *         "dash_fit": false,
              *         "placing": "centred",
              *         "opacity": 1,
+             *         "overprint": false,
              *         "follows": []
              *       }
              *     ]
@@ -2834,6 +2848,8 @@ export interface components {
         /**
          * Swatch
          * @description A colour under a name: what is painted with it changes with it.
+         *
+         *     `spot`: it is printed with an ink of its own, which is called as it is.
          */
         Swatch: {
             /** Id */
@@ -2842,6 +2858,11 @@ export interface components {
             name: string;
             /** Colour */
             colour: string;
+            /**
+             * Spot
+             * @default false
+             */
+            spot?: boolean;
         };
         /**
          * TracedArea
@@ -3120,6 +3141,20 @@ export interface components {
              * @default 300
              */
             dpi?: number;
+            /**
+             * Standard
+             * @description Plain PDF, or PDF/X-4 (ISO 15930-7) with a print condition.
+             * @default pdf
+             * @enum {string}
+             */
+            standard?: "pdf" | "x4";
+            /**
+             * Colours
+             * @description As they are, or converted to the inks of coated offset.
+             * @default rgb
+             * @enum {string}
+             */
+            colours?: "rgb" | "cmyk";
             /**
              * Drawings
              * @description Other drawings, each a page of its own behind this one.
@@ -4153,6 +4188,7 @@ export interface components {
              * @default {
              *       "fill": null,
              *       "fill_opacity": 1,
+             *       "fill_overprint": false,
              *       "strokes": [
              *         {
              *           "cap": "round",
@@ -4163,6 +4199,7 @@ export interface components {
              *           "join": "round",
              *           "miter_limit": 4,
              *           "opacity": 1,
+             *           "overprint": false,
              *           "paint": "#1B2924",
              *           "placing": "centred",
              *           "width": 2
@@ -5205,6 +5242,7 @@ export interface components {
              * @default {
              *       "fill": null,
              *       "fill_opacity": 1,
+             *       "fill_overprint": false,
              *       "strokes": [
              *         {
              *           "cap": "round",
@@ -5215,6 +5253,7 @@ export interface components {
              *           "join": "round",
              *           "miter_limit": 4,
              *           "opacity": 1,
+             *           "overprint": false,
              *           "paint": "#1B2924",
              *           "placing": "centred",
              *           "width": 2
@@ -5364,6 +5403,7 @@ export interface components {
              * @default {
              *       "fill": null,
              *       "fill_opacity": 1,
+             *       "fill_overprint": false,
              *       "strokes": [
              *         {
              *           "cap": "round",
@@ -5374,6 +5414,7 @@ export interface components {
              *           "join": "round",
              *           "miter_limit": 4,
              *           "opacity": 1,
+             *           "overprint": false,
              *           "paint": "#1B2924",
              *           "placing": "centred",
              *           "width": 2
@@ -5537,7 +5578,7 @@ export interface components {
             follows?: components["schemas"]["Follow"][];
         };
         /** AnyCommand */
-        AnyCommand: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["DeleteAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["DeleteSegment"] | components["schemas"]["SplitAtAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["SetStartPoint"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["BalanceHandles"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["SimplifyOutlines"] | components["schemas"]["SetTracedArea"] | components["schemas"]["TraceOutline"] | components["schemas"]["FitToReference"] | components["schemas"]["ShortenHandles"] | components["schemas"]["AddTransitionCurves"] | components["schemas"]["SmoothWithBrush"] | components["schemas"]["PullWithBrush"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["MakeSymmetric"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetShapeLength"] | components["schemas"]["DragPeg"] | components["schemas"]["ConvertToOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["ConvertCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["DragShear"] | components["schemas"]["DragRotation"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["RotateItems"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["SetFillOpacity"] | components["schemas"]["AddStroke"] | components["schemas"]["DeleteStroke"] | components["schemas"]["OrderStroke"] | components["schemas"]["SetBlend"] | components["schemas"]["SetEffects"] | components["schemas"]["SetGradient"] | components["schemas"]["PlacePicture"] | components["schemas"]["SetPicture"] | components["schemas"]["DragGradient"] | components["schemas"]["AddStop"] | components["schemas"]["DeleteStop"] | components["schemas"]["AddSwatches"] | components["schemas"]["SwatchesOfItems"] | components["schemas"]["SetSwatch"] | components["schemas"]["DeleteSwatches"] | components["schemas"]["ApplyStyle"] | components["schemas"]["SaveStyle"] | components["schemas"]["SetSavedStyle"] | components["schemas"]["DeleteItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["PlaceFromShelf"] | components["schemas"]["UpdateLinkedCopies"] | components["schemas"]["UnlinkItems"] | components["schemas"]["AddText"] | components["schemas"]["EditText"] | components["schemas"]["SetTextSetting"] | components["schemas"]["DragText"] | components["schemas"]["AlignText"] | components["schemas"]["BendText"] | components["schemas"]["PutTextOnPath"] | components["schemas"]["SetTextPath"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["MaskItems"] | components["schemas"]["SetMask"] | components["schemas"]["SeparateItems"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetResult"] | components["schemas"]["DragOffset"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesToOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["DeleteGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["FollowFormula"] | components["schemas"]["AddMeasure"] | components["schemas"]["ChangeMeasure"] | components["schemas"]["DeleteMeasures"] | components["schemas"]["AddMeasureSet"] | components["schemas"]["ShowMeasureSet"] | components["schemas"]["RenameMeasureSet"] | components["schemas"]["DeleteMeasureSet"] | components["schemas"]["AddReference"] | components["schemas"]["DragReference"] | components["schemas"]["SetReference"] | components["schemas"]["DeleteReference"];
+        AnyCommand: components["schemas"]["DrawAnchor"] | components["schemas"]["CloseOutline"] | components["schemas"]["AddOutline"] | components["schemas"]["MoveAnchors"] | components["schemas"]["PlaceAnchor"] | components["schemas"]["MoveHandle"] | components["schemas"]["PullHandle"] | components["schemas"]["SetHandle"] | components["schemas"]["SetAnchorKind"] | components["schemas"]["DeleteAnchors"] | components["schemas"]["InsertAnchor"] | components["schemas"]["AddAnchors"] | components["schemas"]["BendSegment"] | components["schemas"]["StraightenSegments"] | components["schemas"]["DeleteSegment"] | components["schemas"]["SplitAtAnchors"] | components["schemas"]["JoinEnds"] | components["schemas"]["ReverseOutlines"] | components["schemas"]["SetStartPoint"] | components["schemas"]["LineUp"] | components["schemas"]["SpaceAnchors"] | components["schemas"]["CopyHandles"] | components["schemas"]["EaseAnchors"] | components["schemas"]["BalanceHandles"] | components["schemas"]["FairSegments"] | components["schemas"]["RegularSegments"] | components["schemas"]["SimplifyOutlines"] | components["schemas"]["SetTracedArea"] | components["schemas"]["TraceOutline"] | components["schemas"]["FitToReference"] | components["schemas"]["ShortenHandles"] | components["schemas"]["AddTransitionCurves"] | components["schemas"]["SmoothWithBrush"] | components["schemas"]["PullWithBrush"] | components["schemas"]["BlendItems"] | components["schemas"]["MakeTwins"] | components["schemas"]["FindTwins"] | components["schemas"]["MakeSymmetric"] | components["schemas"]["ReleaseTwins"] | components["schemas"]["DrawStroke"] | components["schemas"]["SetTolerance"] | components["schemas"]["DrawShape"] | components["schemas"]["DrawLine"] | components["schemas"]["ChangeShape"] | components["schemas"]["SetDial"] | components["schemas"]["SetDials"] | components["schemas"]["CopyDials"] | components["schemas"]["SetShapeLength"] | components["schemas"]["DragPeg"] | components["schemas"]["ConvertToOutlines"] | components["schemas"]["SetCorners"] | components["schemas"]["DragCorners"] | components["schemas"]["ConvertCorners"] | components["schemas"]["MoveItems"] | components["schemas"]["MoveAlong"] | components["schemas"]["ResizeItems"] | components["schemas"]["DragShear"] | components["schemas"]["DragRotation"] | components["schemas"]["PlaceItems"] | components["schemas"]["ScaleItems"] | components["schemas"]["RotateItems"] | components["schemas"]["FlipItems"] | components["schemas"]["MirrorItems"] | components["schemas"]["ShearItems"] | components["schemas"]["AlignItems"] | components["schemas"]["SpaceItems"] | components["schemas"]["SetFill"] | components["schemas"]["SetStroke"] | components["schemas"]["SetStrokeWidth"] | components["schemas"]["SetPen"] | components["schemas"]["SetRule"] | components["schemas"]["SetFillOpacity"] | components["schemas"]["SetOverprint"] | components["schemas"]["AddStroke"] | components["schemas"]["DeleteStroke"] | components["schemas"]["OrderStroke"] | components["schemas"]["SetBlend"] | components["schemas"]["SetEffects"] | components["schemas"]["SetGradient"] | components["schemas"]["PlacePicture"] | components["schemas"]["SetPicture"] | components["schemas"]["DragGradient"] | components["schemas"]["AddStop"] | components["schemas"]["DeleteStop"] | components["schemas"]["AddSwatches"] | components["schemas"]["SwatchesOfItems"] | components["schemas"]["SetSwatch"] | components["schemas"]["DeleteSwatches"] | components["schemas"]["ApplyStyle"] | components["schemas"]["SaveStyle"] | components["schemas"]["SetSavedStyle"] | components["schemas"]["DeleteItems"] | components["schemas"]["DuplicateItems"] | components["schemas"]["RowOfCopies"] | components["schemas"]["RingOfCopies"] | components["schemas"]["GridOfCopies"] | components["schemas"]["PasteItems"] | components["schemas"]["PlaceFromShelf"] | components["schemas"]["UpdateLinkedCopies"] | components["schemas"]["UnlinkItems"] | components["schemas"]["AddText"] | components["schemas"]["EditText"] | components["schemas"]["SetTextSetting"] | components["schemas"]["DragText"] | components["schemas"]["AlignText"] | components["schemas"]["BendText"] | components["schemas"]["PutTextOnPath"] | components["schemas"]["SetTextPath"] | components["schemas"]["OrderItems"] | components["schemas"]["StepItems"] | components["schemas"]["HideItems"] | components["schemas"]["LockItems"] | components["schemas"]["RenameItem"] | components["schemas"]["GroupItems"] | components["schemas"]["MaskItems"] | components["schemas"]["SetMask"] | components["schemas"]["SeparateItems"] | components["schemas"]["MakeSymmetry"] | components["schemas"]["SetSymmetry"] | components["schemas"]["SetSecondStyle"] | components["schemas"]["DragSymmetry"] | components["schemas"]["CloseSeam"] | components["schemas"]["SetSeam"] | components["schemas"]["AddLayer"] | components["schemas"]["MergeLayers"] | components["schemas"]["SetOpacity"] | components["schemas"]["Assemble"] | components["schemas"]["SetAssembly"] | components["schemas"]["SetResult"] | components["schemas"]["DragOffset"] | components["schemas"]["SetPart"] | components["schemas"]["Partition"] | components["schemas"]["MakeCompound"] | components["schemas"]["CutItems"] | components["schemas"]["CutPath"] | components["schemas"]["CropItems"] | components["schemas"]["SweepRegions"] | components["schemas"]["StrokesToOutlines"] | components["schemas"]["OffsetItems"] | components["schemas"]["SetSheet"] | components["schemas"]["SetSheetColour"] | components["schemas"]["SetGrid"] | components["schemas"]["AddGuide"] | components["schemas"]["MoveGuide"] | components["schemas"]["SetGuide"] | components["schemas"]["DeleteGuides"] | components["schemas"]["HideGuides"] | components["schemas"]["FollowFormula"] | components["schemas"]["AddMeasure"] | components["schemas"]["ChangeMeasure"] | components["schemas"]["DeleteMeasures"] | components["schemas"]["AddMeasureSet"] | components["schemas"]["ShowMeasureSet"] | components["schemas"]["RenameMeasureSet"] | components["schemas"]["DeleteMeasureSet"] | components["schemas"]["AddReference"] | components["schemas"]["DragReference"] | components["schemas"]["SetReference"] | components["schemas"]["DeleteReference"];
         /**
          * ApplyStyle
          * @description Paints items in a style, wherever its gradients were.
@@ -6719,6 +6760,7 @@ export interface components {
              * @default {
              *       "fill": null,
              *       "fill_opacity": 1,
+             *       "fill_overprint": false,
              *       "strokes": [
              *         {
              *           "cap": "round",
@@ -6729,6 +6771,7 @@ export interface components {
              *           "join": "round",
              *           "miter_limit": 4,
              *           "opacity": 1,
+             *           "overprint": false,
              *           "paint": "#1B2924",
              *           "placing": "centred",
              *           "width": 2
@@ -6801,6 +6844,7 @@ export interface components {
              * @default {
              *       "fill": null,
              *       "fill_opacity": 1,
+             *       "fill_overprint": false,
              *       "strokes": [
              *         {
              *           "cap": "round",
@@ -6811,6 +6855,7 @@ export interface components {
              *           "join": "round",
              *           "miter_limit": 4,
              *           "opacity": 1,
+             *           "overprint": false,
              *           "paint": "#1B2924",
              *           "placing": "centred",
              *           "width": 2
@@ -6895,6 +6940,7 @@ export interface components {
              * @default {
              *       "fill": null,
              *       "fill_opacity": 1,
+             *       "fill_overprint": false,
              *       "strokes": [
              *         {
              *           "cap": "round",
@@ -6905,6 +6951,7 @@ export interface components {
              *           "join": "round",
              *           "miter_limit": 4,
              *           "opacity": 1,
+             *           "overprint": false,
              *           "paint": "#1B2924",
              *           "placing": "centred",
              *           "width": 2
@@ -6975,6 +7022,7 @@ export interface components {
              * @default {
              *       "fill": null,
              *       "fill_opacity": 1,
+             *       "fill_overprint": false,
              *       "strokes": [
              *         {
              *           "cap": "round",
@@ -6985,6 +7033,7 @@ export interface components {
              *           "join": "round",
              *           "miter_limit": 4,
              *           "opacity": 1,
+             *           "overprint": false,
              *           "paint": "#1B2924",
              *           "placing": "centred",
              *           "width": 2
@@ -9202,6 +9251,32 @@ export interface components {
             opacity: number;
         };
         /**
+         * SetOverprint
+         * @description Sets whether a fill or a stroke leaves the inks below it that it does not use, in print.
+         */
+        SetOverprint: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set_overprint";
+            /**
+             * Items
+             * @description Which items.
+             */
+            items: string[];
+            /**
+             * Stroke
+             * @description Which of their strokes, counted from the back; None: the fill.
+             */
+            stroke?: number | null;
+            /**
+             * Overprint
+             * @description It does.
+             */
+            overprint: boolean;
+        };
+        /**
          * SetPart
          * @description Says what some parts do in the assembly they lie in.
          */
@@ -9634,6 +9709,11 @@ export interface components {
              * @description Its name; None: it stays.
              */
             called?: string | null;
+            /**
+             * Spot
+             * @description Whether it is printed with an ink of its own; None: it stays so.
+             */
+            spot?: boolean | null;
         };
         /**
          * SetSymmetry

@@ -64,6 +64,31 @@ class SetFillOpacity(Command):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class SetOverprint(Command):
+    """Sets whether a fill or a stroke leaves the inks below it that it does not use, in print."""
+
+    kind: Literal["set_overprint"] = "set_overprint"
+    items: tuple[str, ...]
+    """Which items."""
+    stroke: int | None = None
+    """Which of their strokes, counted from the back; None: the fill."""
+    overprint: bool
+    """It does."""
+
+    @property
+    def name(self) -> str:
+        return "Set overprint" if self.overprint else "Set knock out"
+
+    def delta(self, drawing: Drawing) -> Delta:
+        def change(style: Style) -> Style:
+            if self.stroke is None:
+                return replace(style, fill_overprint=self.overprint)
+            return _with_stroke(style, self.stroke, overprint=self.overprint)
+
+        return styled(drawing, self.items, change)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class SetStroke(Command):
     """Sets what a stroke of items is painted with; those that have fewer strokes get one."""
 

@@ -88,9 +88,13 @@ class SetSwatch(Command):
     """`#RRGGBB`; None: it stays."""
     called: str | None = None
     """Its name; None: it stays."""
+    spot: bool | None = None
+    """Whether it is printed with an ink of its own; None: it stays so."""
 
     @property
     def name(self) -> str:
+        if self.spot is not None:
+            return "Set spot colour" if self.spot else "Set process colour"
         return "Rename swatch" if self.colour is None else "Change swatch"
 
     def delta(self, drawing: Drawing) -> Delta:
@@ -99,7 +103,8 @@ class SetSwatch(Command):
         if self.called is not None:
             check_name(self.called)
         name = old.name if self.called is None else self.called.strip()
-        new = replace(old, colour=self.colour or old.colour, name=name)
+        spot = old.spot if self.spot is None else self.spot
+        new = replace(old, colour=self.colour or old.colour, name=name, spot=spot)
         if self.called is None and old.name == old.colour:
             new = replace(new, name=new.colour)  # it is called by its colour
         swatches = tuple(new if s.id == old.id else s for s in drawing.sheet.swatches)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The fill, or a stroke, of what is selected: plain, a gradient, or none, and how much of it shows.
+import Checkbox from "primevue/checkbox";
 import { computed } from "vue";
 import type { Command, Paint } from "../../api/types";
 import { isGradient, isPicture, plainColour } from "../../canvas/paint/paint";
@@ -23,6 +24,7 @@ const props = defineProps<{
   /** Of which stroke, counted from the back; null: of the fill. */
   stroke: number | null;
   opacity: number;
+  overprint: boolean;
 }>();
 const targets = useTargets();
 const edits = useEdits();
@@ -68,6 +70,8 @@ function fade(percent: number): void {
     true,
   );
 }
+const printOver = (overprint: boolean): void =>
+  edits.commit({ kind: "set_overprint", items: items.value, stroke: props.stroke, overprint });
 </script>
 
 <template>
@@ -111,6 +115,16 @@ function fade(percent: number): void {
           "
           @typed="fade"
         />
+        <label class="wide check" title="In PDF, inks below that it does not use stay">
+          <Checkbox
+            :model-value="overprint"
+            binary
+            size="small"
+            :input-id="`overprint-${stroke ?? 'fill'}`"
+            @update:model-value="printOver"
+          />
+          Overprint
+        </label>
       </div>
     </template>
   </PaintRow>
@@ -122,6 +136,9 @@ function fade(percent: number): void {
   grid-template-columns: 64px minmax(0, 1fr);
   gap: 6px 8px;
   align-items: center;
+}
+.fade .wide {
+  grid-column: 1 / -1;
 }
 .fade .label {
   font-size: 12px;

@@ -38,7 +38,13 @@ function width(value: number): void {
 </script>
 
 <template>
-  <ItemPaint :label="label" :paint="stroke.paint" :stroke="index" :opacity="stroke.opacity" />
+  <ItemPaint
+    :label="label"
+    :paint="stroke.paint"
+    :stroke="index"
+    :opacity="stroke.opacity"
+    :overprint="stroke.overprint"
+  />
   <span class="label">{{ front ? "Stroke width" : "Width" }}</span>
   <TypedField
     :label="`${label} width`"

@@ -38,7 +38,13 @@ const starting = computed(() => JSON.stringify(newItems.kept.style) === JSON.str
 
 <template>
   <section v-if="style" aria-label="Style">
-    <ItemPaint label="Fill" :paint="style.fill" :stroke="null" :opacity="style.fill_opacity" />
+    <ItemPaint
+      label="Fill"
+      :paint="style.fill"
+      :stroke="null"
+      :opacity="style.fill_opacity"
+      :overprint="style.fill_overprint"
+    />
     <template v-if="first?.compound">
       <span class="label">Holes</span>
       <ChooseField
@@ -48,7 +54,14 @@ const starting = computed(() => JSON.stringify(newItems.kept.style) === JSON.str
         @chosen="(rule) => edits.commit({ kind: 'set_rule', items: selection.selected, rule })"
       />
     </template>
-    <ItemPaint v-if="strokes.length === 0" label="Stroke" :paint="null" :stroke="0" :opacity="1" />
+    <ItemPaint
+      v-if="strokes.length === 0"
+      label="Stroke"
+      :paint="null"
+      :stroke="0"
+      :opacity="1"
+      :overprint="false"
+    />
     <StrokePart
       v-for="[stroke, n] in strokes"
       :key="n"

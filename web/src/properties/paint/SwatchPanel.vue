@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // The swatch that is chosen in the Colours leaf: its name, its colour, and colours that go with it.
 import Button from "primevue/button";
+import Checkbox from "primevue/checkbox";
 import InputText from "primevue/inputtext";
 import { computed, ref, shallowRef, watch } from "vue";
 import { ApiError } from "../../api/client";
@@ -35,7 +36,7 @@ watch(
   { immediate: true },
 );
 
-const setting = (part: { colour?: string; called?: string }): Command => ({
+const setting = (part: { colour?: string; called?: string; spot?: boolean }): Command => ({
   kind: "set_swatch",
   swatch: one.value?.id ?? "",
   ...part,
@@ -77,6 +78,16 @@ function remove(): void {
         @keep="(colour) => edits.commit(setting({ colour }), true)"
       />
       <p class="wide help">Everything painted with it follows.</p>
+      <label class="wide check" title="In PDF it is an ink of its own, under this name">
+        <Checkbox
+          :model-value="one.spot"
+          binary
+          size="small"
+          input-id="swatch-spot"
+          @update:model-value="(spot: boolean) => edits.commit(setting({ spot }))"
+        />
+        Spot colour
+      </label>
       <Button
         class="rest"
         severity="secondary"

@@ -91,9 +91,16 @@ const STROKE: Stroke = {
   dash_fit: false,
   placing: "centred",
   opacity: 1,
+  overprint: false,
   follows: [],
 };
-const PAINT: Style = { fill: null, fill_opacity: 1, strokes: [STROKE], finish: FINISH };
+const PAINT: Style = {
+  fill: null,
+  fill_opacity: 1,
+  fill_overprint: false,
+  strokes: [STROKE],
+  finish: FINISH,
+};
 
 export function drawable(id: string, more: Partial<Drawable> = {}): Drawable {
   return {

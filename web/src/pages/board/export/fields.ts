@@ -65,6 +65,26 @@ export const FORMATS: readonly Format[] = [
     fields: [
       { at: "bleed", label: "Bleed", as: "length" },
       { at: "marks", label: "Trim marks", as: "check" },
+      {
+        at: "standard",
+        label: "Standard",
+        as: "choice",
+        options: [
+          ["pdf", "PDF"],
+          ["x4", "PDF/X-4"],
+        ],
+        help: "PDF/X-4 tells the printer what the colours mean: output intent coated offset (FOGRA39).",
+      },
+      {
+        at: "colours",
+        label: "Colours",
+        as: "choice",
+        options: [
+          ["rgb", "sRGB"],
+          ["cmyk", "CMYK"],
+        ],
+        help: "CMYK converts everything to the inks of coated offset. Spot swatches stay inks of their own.",
+      },
       { at: "dpi", label: "Effects resolution", as: "count", suffix: "dpi" },
       {
         at: "drawings",
