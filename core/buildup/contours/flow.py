@@ -51,7 +51,12 @@ def _runs(contour: Contour) -> list[list[int]]:
             if b > a + 1
         ]
     ends = sorted({0, *fixed, count - 1})
-    return [list(range(a, b + 1)) for a, b in itertools.pairwise(ends)]
+    flowing = contour.anchors[0].kind == "flowing" or contour.anchors[-1].kind == "flowing"
+    return [
+        list(range(a, b + 1))
+        for a, b in itertools.pairwise(ends)
+        if b > a + 1 or (flowing and (a == 0 or b == count - 1))
+    ]
 
 
 def _ring(anchors: Sequence[Anchor]) -> tuple[Anchor, ...]:

@@ -49,3 +49,44 @@ def cross_once_at_most(one: Cone, other: Cone) -> bool:
         rest = (left * other[1]).imag, (right * other[0]).imag, (right * other[1]).imag
         return max(rest) < -CLEAR
     return False
+
+
+def run_beside(one: Cubic, other: Cubic, tangents: Cone, slack: float) -> bool:
+    """Whether two stretches certainly have no common point because they run beside each other.
+
+    A chord of a stretch has a direction of its cone, or the opposite one. Where they meet, the way
+    from a place of one to the place of the same parameter of the other is such a chord; all those
+    ways lie in the hull of the ways between their control points.
+
+    Args:
+        one: a stretch.
+        other: another one, whose cone is `tangents`; it may run the other way.
+        tangents: its cone.
+        slack: how near counts as common, sheet units.
+
+    >>> curve, flat = (0j, 1 + 1j, 2 + 1j, 3 + 0j), (0j, 1 + 0j, 2 + 0j, 3 + 0j)
+    >>> copy = tuple(p + 0.1j for p in curve)
+    >>> run_beside(curve, copy, cone(copy), 1e-9), run_beside(curve, flat, cone(flat), 1e-9)
+    (True, False)
+    """
+    a, b, c, d = one
+    e, f, g, h = other
+    if ((d - a).conjugate() * (h - e)).real < 0.0:
+        e, f, g, h = h, g, f, e
+    left, right = tangents[0].conjugate(), tangents[1].conjugate()
+    side = (left * (e - a)).imag
+    if side > slack:
+        return (
+            (right * (e - a)).imag > slack
+            and (left * (h - d)).imag > slack
+            and (right * (h - d)).imag > slack
+            and (left * (f - b)).imag > slack
+            and (right * (f - b)).imag > slack
+            and (left * (g - c)).imag > slack
+            and (right * (g - c)).imag > slack
+        )
+    return (
+        side < -slack
+        and max((way * v).imag for way in (left, right) for v in (e - a, f - b, g - c, h - d))
+        < -slack
+    )

@@ -9,8 +9,9 @@ CAGD 5 (1988); at most nine crossings, Bézout.
 """
 
 import itertools
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field
+from functools import cached_property
 
 from buildup.geometry.angles import cross, dot, unit
 from buildup.geometry.bezier import (
@@ -23,7 +24,7 @@ from buildup.geometry.bezier import (
     split_at,
 )
 from buildup.geometry.boxes import Box
-from buildup.geometry.intersect.cones import Cone, cone, cross_once_at_most
+from buildup.geometry.intersect.cones import Cone, cone, cross_once_at_most, run_beside
 from buildup.geometry.intersect.contacts import MEETS, Crossing, Graph, Span, alongside, common_axis
 from buildup.geometry.intersect.newton import powers, step
 from buildup.geometry.intersect.samecurve import Overlap, common_length
@@ -191,7 +192,7 @@ def _spot_on(position: complex, other: Cubic, *, swapped: bool) -> list[Crossing
 def _searched(firsts: Iterable[Span], seconds: Iterable[Span], inside: Box | None) -> _Met:
     """The common points and lengths of some parts of two segments."""
     met = _Met()
-    stack = list(itertools.product(firsts, list(seconds)))
+    stack = list(itertools.product(map(_Stretch, firsts), list(map(_Stretch, seconds))))
     steps = 0
     while stack:
         steps += 1
@@ -199,18 +200,21 @@ def _searched(firsts: Iterable[Span], seconds: Iterable[Span], inside: Box | Non
             raise refusal("too_entangled.curves")
         if steps % A_PAIR == 0:
             add_work(1)
-        a, b = stack.pop()
+        first, second = stack.pop()
+        a, b = first.span, second.span
         if _apart(a.part, b.part) or (inside is not None and _outside(a, b, inside)):
             continue
         small = max(a.end - a.start, b.end - b.start) < SHORTEST
-        small = small or (_size(a.part) <= SAME_PLACE and _size(b.part) <= SAME_PLACE)
-        one, other = cones = cone(a.part), cone(b.part)
+        small = small or (first.size <= SAME_PLACE and second.size <= SAME_PLACE)
+        one, other = cones = first.cone, second.cone
         if small or (one and other and cross_once_at_most(one, other)):
             found = _polished(a, b) or (_of_chords(a, b) if small else None)
             if found is not None:
                 met.points.append(found)
             if found is not None or small:
                 continue
+        elif _beside_each_other(a.part, b.part, one, other):
+            continue
         elif _narrow(*cones) and (axis := common_axis(a.part, b.part)):
             common = alongside(a, b, axis)
             met.points += common.points
@@ -218,10 +222,10 @@ def _searched(firsts: Iterable[Span], seconds: Iterable[Span], inside: Box | Non
                 ends = sorted(common.length, key=lambda c: c.t)
                 met.lengths.append(Overlap(*ends))
             continue
-        if _size(a.part) >= _size(b.part):
-            stack += [(half, b) for half in _halves(a)]
+        if first.size >= second.size:
+            stack += [(half, second) for half in first.halves]
         else:
-            stack += [(a, half) for half in _halves(b)]
+            stack += [(first, half) for half in second.halves]
     met.lengths = _joined(met.lengths)
     return met
 
@@ -280,10 +284,26 @@ def _outside_of(segment: Cubic, low: float, high: float) -> Iterator[Span]:
         yield _span(segment, high, 1.0)
 
 
-def _halves(span: Span) -> tuple[Span, Span]:
-    middle = (span.start + span.end) / 2.0
-    left, right = split_at(span.part, 0.5)
-    return Span(span.segment, left, span.start, middle), Span(span.segment, right, middle, span.end)
+class _Stretch:
+    """A stretch that meets several others: what is asked of it is worked out once."""
+
+    def __init__(self, span: Span) -> None:
+        self.span = span
+        self.size = _size(span.part)
+
+    @cached_property
+    def cone(self) -> Cone | None:
+        return cone(self.span.part)
+
+    @cached_property
+    def halves(self) -> "tuple[_Stretch, _Stretch]":
+        span = self.span
+        middle = (span.start + span.end) / 2.0
+        left, right = split_at(span.part, 0.5)
+        return (
+            _Stretch(Span(span.segment, left, span.start, middle)),
+            _Stretch(Span(span.segment, right, middle, span.end)),
+        )
 
 
 def _size(part: Cubic) -> float:
@@ -313,25 +333,40 @@ def _goes_on(one: Overlap, other: Overlap) -> bool:
 
 def _apart(a: Cubic, b: Cubic) -> bool:
     """Whether two stretches certainly have nothing in common."""
-    for p, q in ((a, b), (b, a)):
-        start, end = p[0], p[3]
-        chord = end - start
-        x, y = chord.real, chord.imag
-        sides = [x * (m - start).imag - y * (m - start).real for m in (p[1], p[2])]
-        low, high = min(0.0, *sides), max(0.0, *sides)
-        slack = MEETS * (abs(x) + abs(y))
-        others = [x * (m - start).imag - y * (m - start).real for m in q]
-        if min(others) > high + slack or max(others) < low - slack:
-            return True
     ax, bx = [p.real for p in a], [p.real for p in b]
     if min(ax) > max(bx) + MEETS or min(bx) > max(ax) + MEETS:
         return True
     ay, by = [p.imag for p in a], [p.imag for p in b]
-    return min(ay) > max(by) + MEETS or min(by) > max(ay) + MEETS
+    if min(ay) > max(by) + MEETS or min(by) > max(ay) + MEETS:
+        return True
+    return _past(ax, ay, bx, by) or _past(bx, by, ax, ay)
+
+
+def _past(
+    xs: Sequence[float], ys: Sequence[float], others_x: Sequence[float], others_y: Sequence[float]
+) -> bool:
+    """Whether a stretch lies on one side of the parallels of another one's chord."""
+    left, top = xs[0], ys[0]
+    x, y = xs[3] - left, ys[3] - top
+    second = x * (ys[1] - top) - y * (xs[1] - left)
+    third = x * (ys[2] - top) - y * (xs[2] - left)
+    others = [x * (v - top) - y * (u - left) for u, v in zip(others_x, others_y, strict=True)]
+    slack = MEETS * (abs(x) + abs(y))
+    return (
+        min(others) > max(0.0, second, third) + slack
+        or max(others) < min(0.0, second, third) - slack
+    )
 
 
 def _outside(a: Span, b: Span, inside: Box) -> bool:
     return not (hull_box(a.part).meets(inside) and hull_box(b.part).meets(inside))
+
+
+def _beside_each_other(a: Cubic, b: Cubic, one: Cone | None, other: Cone | None) -> bool:
+    """Whether two stretches certainly have nothing in common, as they run alike side by side."""
+    return (other is not None and run_beside(a, b, other, MEETS)) or (
+        one is not None and run_beside(b, a, one, MEETS)
+    )
 
 
 def _narrow(first: Cone | None, second: Cone | None) -> bool:

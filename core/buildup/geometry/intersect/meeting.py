@@ -8,7 +8,7 @@ halvings (touches, slight crossings, overlaps) is for `crossings.common`, which 
 from collections.abc import Iterator
 
 from buildup.geometry.bezier import Cubic, is_plain, point_at
-from buildup.geometry.intersect.cones import CLEAR, cross_once_at_most
+from buildup.geometry.intersect.cones import CLEAR, cross_once_at_most, run_beside
 from buildup.geometry.intersect.contacts import MEETS, Crossing
 from buildup.geometry.intersect.crossings import Common, common
 from buildup.geometry.intersect.newton import powers, step
@@ -181,6 +181,8 @@ def _clear(first: PreparedSegment, second: PreparedSegment) -> Common | None:
             if crossing is not None:
                 found.append(crossing)
                 continue
+        elif other is not None and run_beside(p.cubic, q.cubic, other, slack):
+            continue
         if p.end - p.start >= q.end - q.start:
             left, right = p.halves
             stack += ((left, q), (right, q))

@@ -1,6 +1,7 @@
 """The segments of outlines made ready to meet others: with boxes, and halves kept once made."""
 
 import itertools
+import math
 from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
@@ -19,6 +20,10 @@ INSIDE: Mapping[Rule, Callable[[int], bool]] = {
     "positive": lambda winding: winding > 0,
 }
 """By how often contours run around a place, clockwise on the screen: whether it is inside."""
+
+
+FEWER = 0.5
+"""Part of the overlap from left to right: with less from top to bottom that way is swept."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -183,19 +188,31 @@ def _strands(
 
 
 def near_pairs(strands: Sequence[PreparedSegment]) -> Iterator[tuple[int, int]]:
-    """The pairs of strands whose boxes meet, found in one sweep from left to right."""
-    order = sorted(range(len(strands)), key=lambda k: strands[k].left)
+    """The pairs of strands whose boxes meet, found in one sweep.
+
+    It goes from left to right, or from top to bottom where far fewer overlap on that way.
+    """
+    across = [(s.left, s.right, s.top, s.bottom) for s in strands]
+    down = [(top, bottom, left, right) for left, right, top, bottom in across]
+    spans = down if _overlap(down) < FEWER * _overlap(across) else across
     active: list[int] = []
-    for k in order:
-        strand = strands[k]
-        left, top, bottom = strand.left - SAME_PLACE, strand.top - SAME_PLACE, strand.bottom
-        bottom += SAME_PLACE
-        active = [j for j in active if strands[j].right >= left]
+    for k in sorted(range(len(spans)), key=lambda k: spans[k][0]):
+        start, _, low, high = spans[k]
+        start, low, high = start - SAME_PLACE, low - SAME_PLACE, high + SAME_PLACE
+        active = [j for j in active if spans[j][1] >= start]
         for j in active:
-            other = strands[j]
-            if other.bottom >= top and other.top <= bottom:
+            _, _, first, last = spans[j]
+            if last >= low and first <= high:
                 yield j, k
         active.append(k)
+
+
+def _overlap(spans: Sequence[tuple[float, float, float, float]]) -> float:
+    """How many of some spans lie over a place of their way, on the average."""
+    if not spans:
+        return 0.0
+    whole = max(s[1] for s in spans) - min(s[0] for s in spans)
+    return math.fsum(s[1] - s[0] for s in spans) / max(whole, SAME_PLACE)
 
 
 def _on_its_chord(segment: Cubic) -> bool:

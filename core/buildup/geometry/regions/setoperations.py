@@ -14,10 +14,11 @@ from typing import TypeVar
 from buildup.geometry.areas import area_of
 from buildup.geometry.bezier import point_at
 from buildup.geometry.boxes import Box
+from buildup.geometry.boxgrid import BoxGrid
 from buildup.geometry.inside import winding
 from buildup.geometry.intersect.prepared import Operand, closed
 from buildup.geometry.progress import PUTTING_TOGETHER, with_progress
-from buildup.geometry.regions.arrangement import Arrangement, Edge, Step, arranged
+from buildup.geometry.regions.arrangement import Arrangement, Step, arranged
 from buildup.geometry.regions.rejoining import Part, parts_along, parts_of, runs_of
 from buildup.geometry.regions.tracing import Keep, Unsound, faces, loops, loops_of, sides
 from buildup.geometry.regions.windings import find_windings
@@ -178,30 +179,31 @@ def swept(operands: Sequence[Operand], positions: Sequence[complex]) -> Swept:
 
 def _swept(arrangement: Arrangement, positions: Sequence[complex]) -> Swept:
     found = _faces_of(arrangement, everything)
-    at = [next((k for k, f in enumerate(found) if f.region.holds(p)), None) for p in positions]
+    there = _Looked(f.region.outer for f in found)
+    at = [next((k for k in there.near(p) if found[k].region.holds(p)), None) for p in positions]
     chosen = dict.fromkeys(k for k in at if k is not None)
     sides_of = {step: k for k, face in enumerate(found) for step in face.steps}
+    losing = {o for k in chosen for o in found[k].region.inside}
+    taken: list[Step] = []
+    left: dict[int, list[Step]] = {o: [] for o in sorted(losing)}
+    for edge in arrangement.edges:
+        both = sides_of.get((edge, True)), sides_of.get((edge, False))
+        right, other = (k in chosen for k in both)
+        if right != other:
+            taken.append((edge, right))
+        ours, theirs = (
+            losing & found[k].region.inside if k is not None and k not in chosen else frozenset()
+            for k in both
+        )
+        for operand in ours ^ theirs:
+            left[operand].append((edge, operand in ours))
 
-    def around(taken: Callable[[int], bool]) -> tuple[Loop, ...]:
-        steps = []
-        for edge in arrangement.edges:
-            right, left = (k is not None and taken(k) for k in _both(sides_of, edge))
-            if right != left:
-                steps.append((edge, right))
+    def around(steps: Sequence[Step]) -> tuple[Loop, ...]:
         made = (parts_of(loop, arrangement) for loop in loops_of(steps))
         return tuple(loop for loop in made if not _is_sliver(loop))
 
-    losing = sorted({o for k in chosen for o in found[k].region.inside})
-    left = {
-        o: around(lambda k, o=o: o in found[k].region.inside and k not in chosen)  # type: ignore[misc]
-        for o in losing
-    }
     inside = tuple(found[k].region.inside for k in chosen)
-    return Swept(inside, around(lambda k: k in chosen), left)
-
-
-def _both(of: Mapping[Step, int], edge: Edge) -> tuple[int | None, int | None]:
-    return of.get((edge, True)), of.get((edge, False))
+    return Swept(inside, around(taken), {o: around(steps) for o, steps in left.items()})
 
 
 def divided(
@@ -277,14 +279,16 @@ def _faces_of(arrangement: Arrangement, keep: Keep) -> list[_Face]:
         (outer if area > 0.0 else holes).append((area, steps, loop))
     outer.sort(key=lambda o: o[0])
     held: list[list[tuple[list[Step], Loop]]] = [[] for _ in outer]
+    steps_of = [frozenset(steps) for _, steps, _ in outer]
+    there = _Looked(loop for _, _, loop in outer)
     for _, steps, hole in holes:
         edge, forwards = steps[0]
         position = point_at(edge.stretches[0].curve, 0.5) + arrangement.origin
         beyond = (edge, not forwards)  # what lies across that edge is another face
         around = (
             k
-            for k, (_, others, loop) in enumerate(outer)
-            if beyond not in others and _holds(loop, position)
+            for k in there.near(position)
+            if beyond not in steps_of[k] and _winds(outer[k][2], position)
         )
         if (k := next(around, None)) is not None:
             held[k].append((steps, hole))
@@ -297,6 +301,24 @@ def _faces_of(arrangement: Arrangement, keep: Keep) -> list[_Face]:
     return found
 
 
+class _Looked:
+    """Loops that are looked up by a place."""
+
+    def __init__(self, loops: Iterable[Loop]) -> None:
+        self._grid = BoxGrid()
+        self._boxes = [Box.around(q for p in loop for q in p.curve) for loop in loops]
+        for number, box in enumerate(self._boxes):
+            self._grid.add(number, box)
+
+    def near(self, position: complex) -> list[int]:
+        """The numbers of those whose boxes hold a place, in their order."""
+        return sorted({k for k in self._grid.near(position) if self._boxes[k].has(position)})
+
+
 def _holds(loop: Loop, position: complex) -> bool:
     box = Box.around(q for p in loop for q in p.curve)
-    return box.has(position) and winding((p.curve for p in loop), position) != 0
+    return box.has(position) and _winds(loop, position)
+
+
+def _winds(loop: Loop, position: complex) -> bool:
+    return winding((p.curve for p in loop), position) != 0

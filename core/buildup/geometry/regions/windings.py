@@ -6,6 +6,7 @@ what it passes. Rays meet the contours as they were given, so that what lies at 
 was too short to be one, never counts wrong.
 """
 
+import math
 from collections import defaultdict
 from collections.abc import Iterable, Iterator, Sequence
 
@@ -22,6 +23,12 @@ PLACES = (0.5, 0.39, 0.63, 0.27, 0.77)
 """Parts of an edge from where rays are sent, until one starts clear of all else."""
 BESIDE = 10.0
 """Tolerances: where a ray starts, the stretches of its edge lie nearer than this to each other."""
+MANY = 100
+"""Strands from which on it is worth while to look for a ray that passes few of them."""
+TRIED = 8
+"""Steps of a contour that are looked at for that."""
+SHARE = 8.0
+"""Bands that a strand lies in, on the average, at the most."""
 NEAR = 1.0
 """Sheet units: what is farther off than this is not measured."""
 SLACK = 1e-7
@@ -31,7 +38,8 @@ SLACK = 1e-7
 def find_windings(arrangement: Arrangement) -> None:
     """Set `left` of every edge."""
     rays = _Rays(_strands(arrangement), arrangement.tolerance)
-    steps = [(c[k - 1], step) for _, c in arrangement.contours for k, step in enumerate(c)]
+    contours = [rays.from_cheapest(c) for _, c in arrangement.contours]
+    steps = [(c[k - 1], step) for c in contours for k, step in enumerate(c)]
     for before, step in with_progress(steps, WINDING):
         edge, _ = step
         if edge.left is not None:
@@ -132,6 +140,28 @@ class _Rays:
         self._beside = BESIDE * tolerance
         self._bands: dict[bool, _Bands] = {}
 
+    def from_cheapest(self, contour: Sequence[Step]) -> Sequence[Step]:
+        """A contour from the step on whose ray passes the fewest strands, among a few of them."""
+        if len(self._strands) < MANY:
+            return contour
+        tried = range(0, len(contour), max(1, len(contour) // TRIED))
+        first = min(tried, key=lambda k: self._passed(contour[k][0]), default=0)
+        return [*contour[first:], *contour[:first]]
+
+    def _passed(self, edge: Edge) -> int:
+        """About how many strands a ray from an edge passes."""
+        stretch = edge.stretches[0]
+        cubic, t = stretch.strand.cubic, (stretch.start + stretch.end) / 2.0
+        position, way = point_at(cubic, t), derivative_at(cubic, t)
+        level = abs(way.imag) >= abs(way.real)
+        return len(self._banded(level=level).at(position.imag if level else position.real))
+
+    def _banded(self, *, level: bool) -> "_Bands":
+        bands = self._bands.get(level)
+        if bands is None:
+            bands = self._bands[level] = _Bands(self._strands, level=level)
+        return bands
+
     def left_of(self, edge: Edge) -> dict[int, int]:
         """The windings to the left of an edge."""
         stretch = edge.stretches[0]
@@ -163,9 +193,7 @@ class _Rays:
         self, edge: Edge, position: complex, *, level: bool
     ) -> tuple[float, dict[int, int]]:
         """The windings just beyond a place: right of it on a level ray, below it on an upright."""
-        bands = self._bands.get(level)
-        if bands is None:
-            bands = self._bands[level] = _Bands(self._strands, level=level)
+        bands = self._banded(level=level)
         height, from_here = (
             (position.imag, position.real) if level else (position.real, position.imag)
         )
@@ -225,8 +253,11 @@ class _Bands:
         found = [m for s in strands for m in _monotone(s, level=level)]
         self._low = min((m.low for m in found), default=0.0)
         high = max((m.high for m in found), default=1.0)
-        count = max(1, len(found))
-        self._size = max((high - self._low) / count, SAME_PLACE)
+        reach = math.fsum(m.high - m.low for m in found)
+        span = max(high - self._low, SAME_PLACE)
+        most = SHARE * max(1, len(found)) * span / max(reach, SAME_PLACE)
+        count = max(1, min(len(found), round(most)))
+        self._size = max(span / count, SAME_PLACE)
         self._bands: defaultdict[int, list[_Monotone]] = defaultdict(list)
         for m in found:
             for band in range(self._band(m.low), self._band(m.high) + 1):
