@@ -11,7 +11,7 @@ from buildup.contours.anchors import HandStroke
 from buildup.contours.handstrokes import fitted
 from buildup.geometry.angles import direction
 from buildup.geometry.bezier import Cubic, curvature_at, point_at, split_at, tight_box
-from buildup.geometry.intersect.crossings import crossings
+from buildup.geometry.intersect.crossings import common, crossings
 from buildup.geometry.lengths import length
 from buildup.geometry.nearest import nearest, nearest_parameter
 from fontTools.misc import bezierTools
@@ -136,6 +136,37 @@ def _hand(seed: int) -> tuple[complex, ...]:
     return tuple(p + complex(chance.uniform(-0.4, 0.4), chance.uniform(-0.4, 0.4)) for p in smooth)
 
 
+def _meetings() -> list[Row]:
+    """What curves cost that touch, lie on each other or beside each other, ÷ a plain pair."""
+    ours, others = _curves(1), _curves(2)
+    plain = _each(lambda n: common(ours[n], others[n]))
+
+    def row(what: str, budget: float, work: Callable[[int], object]) -> Row:
+        times = sorted(_each(work) / plain for _ in range(3))
+        return Row(f"{what} ÷ a plain pair", times[1], times[2], budget, unit="")
+
+    def beside(away: float) -> list[Cubic]:
+        return [
+            (a + by, b + by, c + by, d + by)
+            for (a, b, c, d), by in ((s, away * (0.6 + 0.8j)) for s in ours)
+        ]
+
+    # an arch as high as 3/4 of its handles, and the same upside down, which it touches
+    arches: list[Cubic] = [(0j, k * 1j, k + k * 1j, k + 0j) for k in range(40, 40 + COUNT)]
+    hung: list[Cubic] = [
+        (1.5j * k, 0.5j * k, k + 0.5j * k, k + 1.5j * k) for k in range(40, 40 + COUNT)
+    ]
+    parts = [(split_at(s, 0.7)[0], split_at(s, 0.3)[1]) for s in ours]
+    rows = [
+        row("two curves that touch", 4, lambda n: common(arches[n], hung[n])),
+        row("two curves with a common length", 6, lambda n: common(*parts[n])),
+    ]
+    for away in (1e-9, 1e-5, 0.05):
+        copies = beside(away)
+        rows.append(row(f"copies {away:g} apart", 5, lambda n, c=copies: common(ours[n], c[n])))
+    return rows
+
+
 def budgets() -> Sequence[Row]:
     """Fitting a stroke, and the nearest point of a large outline."""
     hands = [_hand(n) for n in range(8)]
@@ -144,6 +175,7 @@ def budgets() -> Sequence[Row]:
         a, b = (2000 * direction(k * 0.36 + 0.36 * s) for s in (0, 1))
         ring.append((a, a + 4 * direction(k * 0.36 + 90), b - 4 * direction(k * 0.36 + 90.36), b))
     return [
+        *_meetings(),
         _timed("fit 1,000 freehand points", 50, lambda n: fitted(HandStroke((hands[n % 8],), 2.0))),
         _timed(
             "nearest point on an outline of 1,000 segments",
