@@ -57,10 +57,14 @@ class _Data:
         return ""
 
     def number(self) -> float:
-        found = self._found(_NUMBER)
-        if found is None or len(found) > LONGEST_NUMBER:
+        match = _NUMBER.match(self.text, self.at)
+        if match is None or len(found := match[1]) > LONGEST_NUMBER:
             raise NoPath
-        return min(max(float(found), -LARGEST_NUMBER), LARGEST_NUMBER)
+        self.at = match.end()
+        value = float(found)
+        if -LARGEST_NUMBER <= value <= LARGEST_NUMBER:
+            return value
+        return min(max(value, -LARGEST_NUMBER), LARGEST_NUMBER)
 
     def flag(self) -> bool:
         found = self._found(_FLAG)

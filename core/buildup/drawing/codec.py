@@ -10,7 +10,7 @@ before is read whatever its magnitudes, so that no drawing ever closes itself of
 import math
 import types
 import typing
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import MISSING, Field, fields, is_dataclass
 from functools import cache, partial
 from typing import Any, Literal, TypeVar, Union, cast
@@ -100,11 +100,18 @@ def write(value: Any, *, defaults: bool = False) -> Any:
     if kind is tuple:
         return [v if type(v) in _PLAIN else write(v, defaults=defaults) for v in value]
     if is_dataclass(kind):
-        return {
-            f.name: write(getattr(value, f.name), defaults=defaults)
-            for f in _fields(kind)
-            if defaults or not _is_nothing(f, getattr(value, f.name))
-        }
+        told: dict[str, Any] = {}
+        for name, usual in _usual(kind):
+            held = getattr(value, name)
+            of = type(held)
+            if of in _PLAIN:
+                if defaults or not (held is None or held is False) or held is not usual:
+                    told[name] = held
+            elif of is complex:
+                told[name] = [held.real, held.imag]
+            elif defaults or held != () or usual != ():
+                told[name] = write(held, defaults=defaults)
+        return told
     if isinstance(value, Mapping):
         return {k: write(v, defaults=defaults) for k, v in value.items()}
     return value
@@ -154,19 +161,30 @@ def check_in_range(*values: object) -> None:
             continue
         elif kind is Anchor:  # most of what is checked, so without looking for its fields
             anchor = cast(Anchor, value)
-            positions = (anchor.at, anchor.into or 0j, anchor.out or 0j)
-            sound = all(abs(p.real) <= FARTHEST and abs(p.imag) <= FARTHEST for p in positions)
-            check_in_range(anchor.twin, anchor.corner)
-        elif isinstance(value, Mapping):
-            check_in_range(*value.values())
-            continue
-        elif is_dataclass(kind):
-            check_in_range(*(getattr(value, f.name) for f in _fields(kind)))
-            continue
+            at, into, out = anchor.at, anchor.into or 0j, anchor.out or 0j
+            sound = (
+                max(at.real, at.imag, into.real, into.imag, out.real, out.imag) <= FARTHEST
+                and min(at.real, at.imag, into.real, into.imag, out.real, out.imag) >= -FARTHEST
+                and at == at  # noqa: PLR0124  # what is no number is not itself
+                and into == into  # noqa: PLR0124
+                and out == out  # noqa: PLR0124
+            )
+            if anchor.twin is not None or anchor.corner is not None:
+                check_in_range(anchor.twin, anchor.corner)
         else:
+            if kind not in _PLAIN:
+                check_in_range(*_held(value))
             continue
         if not sound:
             raise refusal("too_far")
+
+
+def _held(value: object) -> Iterable[object]:
+    """What a value of the drawing holds."""
+    kind: Any = type(value)
+    if is_dataclass(kind):
+        return [getattr(value, name) for name, _ in _usual(kind)]
+    return value.values() if isinstance(value, Mapping) else ()
 
 
 def type_of(item: Item) -> str:
@@ -219,9 +237,10 @@ def _fields(cls: Any) -> "tuple[Field[Any], ...]":
     return fields(cls)
 
 
-def _is_nothing(f: "Field[Any]", value: object) -> bool:
-    """Whether a field is nothing, and would be read as that when it is left out."""
-    return (value is None or value is False or value == ()) and f.default == value
+@cache
+def _usual(cls: Any) -> tuple[tuple[str, object], ...]:
+    """The names of a class' fields, each with what it is when it is left out."""
+    return tuple((f.name, f.default) for f in fields(cls))
 
 
 def _point(number: Number) -> Reader:
