@@ -8,7 +8,7 @@ from typing import Protocol
 from buildup.drawing.model import Drawing as Value
 from buildup.drawing.text import Lettering
 from buildup.formats.formatsettings import FormatSettings, PdfOut, write_format_settings
-from buildup.formats.svg.svgfonts import FontWish
+from buildup.formats.svg.text.svgfonts import FontWish
 from buildup.geometry.progress import reporting_to
 from buildup.measuresets import contact_sheet, in_each_set
 from common.messages import refusal

@@ -6,7 +6,7 @@ from functools import lru_cache
 
 from buildup.contours.pathdata import path_data
 from buildup.drawing.text import Lettering, Shaped
-from buildup.formats.svg.svgfonts import FontWish, Spoken
+from buildup.formats.svg.text.svgfonts import FontWish, Spoken
 from buildup.forms.textlayout import letters_along, row_length, straight
 from common.messages import refusal
 

@@ -14,8 +14,8 @@ from buildup.drawing.paint import Stroke, Style
 from buildup.errors import Refusal
 from buildup.formats.importnotes import Report
 from buildup.formats.incoming import Incoming
-from buildup.formats.svg.svgfonts import Say
 from buildup.formats.svg.svgitems import MOST_ITEMS, MOST_READ
+from buildup.formats.svg.text.svgfonts import Say
 from buildup.forms.contours import item_contours
 from buildup.forms.placement import ItemMap, moved_item
 from buildup.geometry.boxes import Box

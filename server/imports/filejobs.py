@@ -15,8 +15,8 @@ from buildup.drawing.codec import read, write
 from buildup.errors import Refusal
 from buildup.formats.incoming import Incoming
 from buildup.formats.palettes import read_palette
-from buildup.formats.svg.svgfonts import FontWish, Say, Spoken
 from buildup.formats.svg.svgread import read_document, read_each, read_svg
+from buildup.formats.svg.text.svgfonts import FontWish, Say, Spoken
 from common.sandbox import frames
 from common.sandbox.confine import Limits, limit
 from fonts.fontcheck import font_in

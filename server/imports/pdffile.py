@@ -9,8 +9,8 @@ from buildup.drawing.clips import Clip
 from buildup.errors import Refusal
 from buildup.formats.importnotes import left_out, sentence, together
 from buildup.formats.incoming import Incoming
-from buildup.formats.svg.svgfonts import Say
 from buildup.formats.svg.svgread import read_tree_of
+from buildup.formats.svg.text.svgfonts import Say
 from common.messages import refusal
 
 from imports.pdf.pdfpages import Page, pages_in

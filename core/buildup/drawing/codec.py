@@ -181,9 +181,8 @@ def check_in_range(*values: object) -> None:
 
 def _held(value: object) -> Iterable[object]:
     """What a value of the drawing holds."""
-    kind: Any = type(value)
-    if is_dataclass(kind):
-        return [getattr(value, name) for name, _ in _usual(kind)]
+    if is_dataclass(value):
+        return [getattr(value, f.name) for f in fields(value)]
     return value.values() if isinstance(value, Mapping) else ()
 
 

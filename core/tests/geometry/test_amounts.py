@@ -10,7 +10,7 @@ from buildup.contours.anchors import Anchor, Contour
 from buildup.geometry.bezier import line, point_at
 from buildup.geometry.boxes import Box
 from buildup.geometry.intersect import crossings as searching
-from buildup.geometry.intersect import meeting
+from buildup.geometry.intersect import exclusion, meeting
 from buildup.geometry.intersect.cones import cone, run_beside
 from buildup.geometry.intersect.crossings import MEETS, common, crossings
 from buildup.geometry.intersect.prepared import Operand, near_pairs, strands_of
@@ -80,7 +80,7 @@ class NearCopiesTest(unittest.TestCase):
     @given(CURVES, CURVES)
     def test_crossings_are_those_that_are_found_without_it(self, one, other):
         with (
-            mock.patch.object(searching, "run_beside", return_value=False),
+            mock.patch.object(exclusion, "run_beside", return_value=False),
             mock.patch.object(meeting, "run_beside", return_value=False),
         ):
             expected = crossings(one, other)

@@ -64,7 +64,7 @@ SPIKE = (
 
 class CrossingTest(unittest.TestCase):
     def test_a_spike_on_another_curve_is_searched_to_its_end(self):
-        with mock.patch.object(crossings, "_apart", side_effect=crossings._apart) as steps:
+        with mock.patch.object(crossings, "apart", side_effect=crossings.apart) as steps:
             both = common(*SPIKE)
         self.assertLess(steps.call_count, 1_000)
         positions = [c.at for o in both.lengths for c in (o.start, o.end)]

@@ -13,7 +13,7 @@ from typing import Any
 
 from buildup.drawing.codec import read, write
 from buildup.errors import Refusal
-from buildup.formats.svg.svgfonts import FontWish, Say
+from buildup.formats.svg.text.svgfonts import FontWish, Say
 from django.conf import settings
 
 from common.messages import refusal

@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 from buildup.drawing.itemtypes import TextItem
 from buildup.drawing.paint import Style
 from buildup.drawing.text import Align, Lettering
-from buildup.formats.svg.svgfonts import FontWish, Say
+from buildup.formats.svg.text.svgfonts import FontWish, Say
 from buildup.geometry.angles import direction
 from buildup.geometry.transforms import Affine
 from ezdxf.entities.dxfgfx import DXFGraphic

@@ -7,7 +7,7 @@ import unittest
 import ezdxf
 import shapely
 from buildup.errors import Refusal
-from buildup.formats.svg.svgfonts import Spoken
+from buildup.formats.svg.text.svgfonts import Spoken
 from buildup.geometry.flattening import polyline
 from ezdxf.enums import TextEntityAlignment
 

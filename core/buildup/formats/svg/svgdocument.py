@@ -16,12 +16,10 @@ from buildup.formats.svg.appearance.svggradients import KINDS, read_gradient
 from buildup.formats.svg.appearance.svgimages import Images, sent_out_here
 from buildup.formats.svg.liveread import NAMESPACE, read_live
 from buildup.formats.svg.svgdraw import Drawer
-from buildup.formats.svg.svgfonts import FontWish, Say, Spoken
 from buildup.formats.svg.svgforms import FORMS
 from buildup.formats.svg.svgitems import MadeItems
 from buildup.formats.svg.svglevel import Level, called_of, finish_in, is_meant
 from buildup.formats.svg.svgstyles import Attributes, Styles
-from buildup.formats.svg.svgtext import font_size, inherited
 from buildup.formats.svg.svgtree import Element, read_tree, size_of
 from buildup.formats.svg.svgvalues import (
     FIRST_PAINT,
@@ -36,6 +34,8 @@ from buildup.formats.svg.svgvalues import (
 from buildup.formats.svg.svgviews import laid_in, sheet_size, view_in
 from buildup.formats.svg.svgwork import Work, too_much
 from buildup.formats.svg.svgwriter import Writer
+from buildup.formats.svg.text.svgfonts import FontWish, Say, Spoken
+from buildup.formats.svg.text.svgtext import font_size, inherited
 from buildup.forms.contours import item_box
 from buildup.forms.placement import moved_finish
 from buildup.geometry.boxes import Box

@@ -9,10 +9,10 @@ from buildup.drawing.clips import Clip
 from buildup.drawing.paint import Blend, Effect, Finish
 from buildup.formats.svg.appearance.svgcut import Cut
 from buildup.formats.svg.svgstyles import Attributes
-from buildup.formats.svg.svgtext import font_size
 from buildup.formats.svg.svgtree import Element
 from buildup.formats.svg.svgvalues import Lengths, read_length
 from buildup.formats.svg.svgviews import placed_view
+from buildup.formats.svg.text.svgtext import font_size
 from buildup.geometry.transforms import Affine
 
 _LANGUAGE = "en"

@@ -11,9 +11,9 @@ from dataclasses import dataclass
 from buildup.drawing.clips import Clip, clip_of, read_clip
 from buildup.formats.incoming import Incoming
 from buildup.formats.svg.svgdocument import Document
-from buildup.formats.svg.svgfonts import Say
 from buildup.formats.svg.svglevel import called_of
 from buildup.formats.svg.svgtree import Element, not_svg
+from buildup.formats.svg.text.svgfonts import Say
 
 
 @dataclass(frozen=True)

@@ -4,11 +4,11 @@ from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, field
 
 from buildup.formats.svg.svgcss import Rules, read_declarations
-from buildup.formats.svg.svgfonts import FONT
-from buildup.formats.svg.svgtext import KEPT
 from buildup.formats.svg.svgtree import Element
 from buildup.formats.svg.svgvalues import PAINT, of_style_sheet
 from buildup.formats.svg.svgwork import Work
+from buildup.formats.svg.text.svgfonts import FONT
+from buildup.formats.svg.text.svgtext import KEPT
 
 _OWN = frozenset(
     {

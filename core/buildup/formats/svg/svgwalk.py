@@ -5,11 +5,11 @@ from typing import Protocol
 
 from buildup.drawing.clips import Clip
 from buildup.drawing.paint import Style
-from buildup.formats.svg.svgfonts import FontWish, Spoken
 from buildup.formats.svg.svgitems import MadeItems
 from buildup.formats.svg.svglevel import Level
 from buildup.formats.svg.svgstyles import Styles
 from buildup.formats.svg.svgtree import Element
+from buildup.formats.svg.text.svgfonts import FontWish, Spoken
 from buildup.geometry.boxes import Box
 
 

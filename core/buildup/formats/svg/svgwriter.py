@@ -6,11 +6,11 @@ from buildup.drawing.checks import LONGEST_NAME
 from buildup.drawing.itemtypes import AnyLeaf, Assembly, TextItem
 from buildup.drawing.paint import Finish, Style
 from buildup.formats.svg.appearance.svgmasks import BARE
-from buildup.formats.svg.svgalong import laid, path_of
 from buildup.formats.svg.svglevel import Level
-from buildup.formats.svg.svgtext import Line, SetText
 from buildup.formats.svg.svgtree import Element
 from buildup.formats.svg.svgwalk import Walk
+from buildup.formats.svg.text.svgalong import laid, path_of
+from buildup.formats.svg.text.svgtext import Line, SetText
 from buildup.forms.placement import ItemMap, moved_item
 from buildup.forms.textforms import lettered
 from buildup.forms.textlayout import word_contours

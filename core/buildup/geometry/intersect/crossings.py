@@ -9,7 +9,7 @@ CAGD 5 (1988); at most nine crossings, Bézout.
 """
 
 import itertools
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field
 from functools import cached_property
 
@@ -24,8 +24,9 @@ from buildup.geometry.bezier import (
     split_at,
 )
 from buildup.geometry.boxes import Box
-from buildup.geometry.intersect.cones import Cone, cone, cross_once_at_most, run_beside
+from buildup.geometry.intersect.cones import Cone, cone, cross_once_at_most
 from buildup.geometry.intersect.contacts import MEETS, Crossing, Graph, Span, alongside, common_axis
+from buildup.geometry.intersect.exclusion import apart, beside_each_other
 from buildup.geometry.intersect.newton import powers, step
 from buildup.geometry.intersect.samecurve import Overlap, common_length
 from buildup.geometry.intersect.touches import differ, each_once, lies_on, shared_ends
@@ -154,7 +155,7 @@ class _Met:
 
 def _met(first: Cubic, second: Cubic, inside: Box | None) -> _Met:
     """All common points and lengths; a point may come several times."""
-    if _apart(first, second):
+    if apart(first, second):
         return _Met()
     for segment, other, swapped in ((first, second, False), (second, first, True)):
         a, b, c, d = segment
@@ -202,7 +203,7 @@ def _searched(firsts: Iterable[Span], seconds: Iterable[Span], inside: Box | Non
             add_work(1)
         first, second = stack.pop()
         a, b = first.span, second.span
-        if _apart(a.part, b.part) or (inside is not None and _outside(a, b, inside)):
+        if apart(a.part, b.part) or (inside is not None and _outside(a, b, inside)):
             continue
         small = max(a.end - a.start, b.end - b.start) < SHORTEST
         small = small or (first.size <= SAME_PLACE and second.size <= SAME_PLACE)
@@ -213,7 +214,7 @@ def _searched(firsts: Iterable[Span], seconds: Iterable[Span], inside: Box | Non
                 met.points.append(found)
             if found is not None or small:
                 continue
-        elif _beside_each_other(a.part, b.part, one, other):
+        elif beside_each_other(a.part, b.part, one, other):
             continue
         elif _narrow(*cones) and (axis := common_axis(a.part, b.part)):
             common = alongside(a, b, axis)
@@ -331,42 +332,8 @@ def _goes_on(one: Overlap, other: Overlap) -> bool:
     return same_way and near and not differ(one.end, other.start)
 
 
-def _apart(a: Cubic, b: Cubic) -> bool:
-    """Whether two stretches certainly have nothing in common."""
-    ax, bx = [p.real for p in a], [p.real for p in b]
-    if min(ax) > max(bx) + MEETS or min(bx) > max(ax) + MEETS:
-        return True
-    ay, by = [p.imag for p in a], [p.imag for p in b]
-    if min(ay) > max(by) + MEETS or min(by) > max(ay) + MEETS:
-        return True
-    return _past(ax, ay, bx, by) or _past(bx, by, ax, ay)
-
-
-def _past(
-    xs: Sequence[float], ys: Sequence[float], others_x: Sequence[float], others_y: Sequence[float]
-) -> bool:
-    """Whether a stretch lies on one side of the parallels of another one's chord."""
-    left, top = xs[0], ys[0]
-    x, y = xs[3] - left, ys[3] - top
-    second = x * (ys[1] - top) - y * (xs[1] - left)
-    third = x * (ys[2] - top) - y * (xs[2] - left)
-    others = [x * (v - top) - y * (u - left) for u, v in zip(others_x, others_y, strict=True)]
-    slack = MEETS * (abs(x) + abs(y))
-    return (
-        min(others) > max(0.0, second, third) + slack
-        or max(others) < min(0.0, second, third) - slack
-    )
-
-
 def _outside(a: Span, b: Span, inside: Box) -> bool:
     return not (hull_box(a.part).meets(inside) and hull_box(b.part).meets(inside))
-
-
-def _beside_each_other(a: Cubic, b: Cubic, one: Cone | None, other: Cone | None) -> bool:
-    """Whether two stretches certainly have nothing in common, as they run alike side by side."""
-    return (other is not None and run_beside(a, b, other, MEETS)) or (
-        one is not None and run_beside(b, a, one, MEETS)
-    )
 
 
 def _narrow(first: Cone | None, second: Cone | None) -> bool:

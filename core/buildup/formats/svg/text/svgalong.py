@@ -8,9 +8,9 @@ from buildup.contours.moving import moved_contour
 from buildup.drawing.itemtypes import Outline, TextOnPath
 from buildup.drawing.paint import Style
 from buildup.formats.svg.svgforms import FORMS, first_anchor
-from buildup.formats.svg.svgtext import Line
 from buildup.formats.svg.svgtree import Element
 from buildup.formats.svg.svgvalues import read_length, read_transform
+from buildup.formats.svg.text.svgtext import Line
 from buildup.forms.contours import item_contours
 from buildup.forms.textlayout import paths_of
 

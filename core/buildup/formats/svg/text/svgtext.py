@@ -11,9 +11,9 @@ from dataclasses import dataclass, field, replace
 
 from buildup.drawing.text import Align, Lettering
 from buildup.drawing.textchecks import MOST_LETTERS, MOST_TRACKING, SMALLEST_TYPE
-from buildup.formats.svg.svgfonts import FONT, Say, wish_of, without_shorthand
 from buildup.formats.svg.svgtree import TEXT, Element
 from buildup.formats.svg.svgvalues import FIRST_PAINT, FIRST_SIZE, PAINT, Lengths, read_length
+from buildup.formats.svg.text.svgfonts import FONT, Say, wish_of, without_shorthand
 from buildup.forms.textlayout import row_length
 
 KEPT = frozenset({"inherit", "unset", "revert"})

@@ -1,0 +1,1 @@
+"""Text of SVG: the fonts it asks for, its lines, and lines along paths."""
