@@ -80,8 +80,7 @@ def job_of(drawing: Drawing, items: Iterable[str] | None, plan: CutPlan, *, shee
         raise refusal("no_sheet", number=sheet + 1, count=nest.sheets)
     passes = [[_cut_on(r, plan.overcut * MM) for r in one] for one in passes]
     passes += [weeding] if weeding else []
-    if sum(len(r.places) for one in passes for r in one) * len(nest.places) > MOST_PLACES:
-        raise refusal("too_much.points", most=MOST_PLACES)
+    _check_places((r for one in passes for r in one), copies=len(nest.places))
     # copies in turn from the first to the last and back, so that the ways in between are short
     turns = (nest.places[:: -1 if n % 2 else 1] for n in range(len(passes)))
     aligned = alignment(plan)
@@ -92,9 +91,16 @@ def job_of(drawing: Drawing, items: Iterable[str] | None, plan: CutPlan, *, shee
     ]
     if plan.knife > 0.0:
         rows = _steered(rows, plan)
+        _check_places(r for row in rows for r in row)
     page = Box(0.0, 0.0, plan.width * MM, plan.height * MM)
     text = job_text(rows, page, (f"VS{plan.speed / 10.0:g};",))
     return Job(tuple(paths), tuple(weeding), nest, tuple(colours[:PENS]), text, sheet)
+
+
+def _check_places(runs: Iterable[Run], copies: int = 1) -> None:
+    """Refuses a job with more places than a cutter takes."""
+    if sum(len(r.places) for r in runs) * copies > MOST_PLACES:
+        raise refusal("too_much.points", most=MOST_PLACES)
 
 
 def _framed(plan: CutPlan) -> CutPlan:

@@ -19,7 +19,7 @@ import { useCutting } from "./table";
 const props = defineProps<{ id: number }>();
 const catalogue = useCatalogue();
 const cutting = useCutting(props.id);
-const { name, plan, look, done, trouble, looking, now, free } = cutting;
+const { name, plan, look, done, trouble, looking, now, free, long } = cutting;
 const chosen = ref<number | null>(null);
 watch(look, () => {
   chosen.value = null;
@@ -29,7 +29,6 @@ const cutLabel = computed(() => {
   if (cutting.cutting.value) return "Cutting…";
   return sheets.value > 1 ? `Cut sheet ${cutting.sheet.value + 1} of ${sheets.value}` : "Cut";
 });
-const long = computed(() => cutting.progress.long.value);
 const spot = computed(() => (chosen.value === null ? null : look.value?.spots?.[chosen.value]));
 onMounted(async () => {
   await catalogue.load();
@@ -101,7 +100,7 @@ onMounted(async () => {
       :part="long.part"
       :stopping="long.stopping"
       :safe="cutting.cutting.value ? 'Stop; what was cut is shown' : 'Stop checking'"
-      @stop="cutting.progress.stop()"
+      @stop="cutting.stop"
     />
   </div>
 </template>

@@ -58,8 +58,11 @@ export function useCutting(drawing: number) {
     }
   }
 
-  /** How far what takes long is. */
-  const progress = new ProgressPoller(drawing);
+  /** How far what takes long is: it is checked while it is cut. */
+  const pollers = { look: new ProgressPoller(drawing), cut: new ProgressPoller(drawing) };
+  const poller = computed(() => pollers[cutting.value ? "cut" : "look"]);
+  /** What takes long, and how far it is; null: nothing does. */
+  const long = computed(() => poller.value.long.value);
   const wanted = (now: CutPlan, id: string): object => ({
     plan: now,
     measure_set: measureSet.value,
@@ -68,13 +71,13 @@ export function useCutting(drawing: number) {
   });
 
   /** Ask for what may take long, under an id of its own. */
-  async function asked<T>(about: keyof typeof troubles.value, path: string, now: CutPlan) {
+  async function asked<T>(about: keyof typeof pollers, path: string, now: CutPlan) {
     const id = newId();
-    progress.start(id);
+    pollers[about].start(id);
     const found = await told(about, () =>
       post<T>(`/drawings/${drawing}/cutting/${path}`, wanted(now, id)),
     );
-    progress.end();
+    pollers[about].end();
     return found;
   }
 
@@ -215,7 +218,7 @@ export function useCutting(drawing: number) {
   }
   onBeforeUnmount(() => {
     pause();
-    progress.end();
+    for (const each of Object.values(pollers)) each.end();
   });
 
   /** Which way of the blade is under way, and how much of it is done. */
@@ -234,7 +237,8 @@ export function useCutting(drawing: number) {
     turnTo,
     cutSheets,
     print,
-    progress,
+    long,
+    stop: () => poller.value.stop(),
     name,
     plan,
     look,
