@@ -35,6 +35,8 @@ class Alignment:
     """Its width, percent of what it should be."""
     down: float
     """Its height, likewise."""
+    skewed: float
+    """Degrees by which its upright lines lean to the side, clockwise."""
 
 
 def mark_places(plan: CutPlan) -> tuple[complex, complex, complex]:
@@ -86,7 +88,10 @@ def told_alignment(plan: CutPlan) -> Alignment | None:
         return None
     made = alignment(plan)
     return Alignment(
-        turned=_degrees(made.across), across=abs(made.across) * 100.0, down=abs(made.down) * 100.0
+        turned=_degrees(made.across),
+        across=abs(made.across) * 100.0,
+        down=abs(made.down) * 100.0,
+        skewed=_degrees(made.down / (made.across * 1j)),
     )
 
 

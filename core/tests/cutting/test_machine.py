@@ -164,6 +164,9 @@ class MarksTest(unittest.TestCase):
             self.assertAlmostEqual(told.turned, turned)
             self.assertAlmostEqual(told.across, across * 100)
             self.assertAlmostEqual(told.down, down * 100)
+            self.assertAlmostEqual(told.skewed, 0.0)
+        leaning = self.measured(lambda p: p - 0.02 * (p.imag - 142.0))
+        self.assertAlmostEqual(told_alignment(leaning).skewed, math.degrees(math.atan(0.02)))
 
     def test_the_job_is_cut_where_it_was_printed(self):
         value = on_sheet(box("a", 0, 0, 30, 30))

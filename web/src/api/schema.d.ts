@@ -3662,6 +3662,8 @@ export interface components {
             across: number;
             /** Down */
             down: number;
+            /** Skewed */
+            skewed: number;
         };
         /**
          * CutLook

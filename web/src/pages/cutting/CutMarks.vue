@@ -29,8 +29,9 @@ function put(mark: number, axis: 0 | 1, value: number): void {
 const lies = computed(() => {
   const found = look.value?.alignment;
   if (!found) return "";
-  const { turned, across, down } = found;
-  return `The print is rotated ${number(turned, 2)}° and is ${number(across, 2)} % wide, ${number(down, 2)} % high.`;
+  const { turned, across, down, skewed } = found;
+  const size = `${number(across, 2)} % wide, ${number(down, 2)} % high`;
+  return `The print is rotated ${number(turned, 2)}°, skewed ${number(skewed, 2)}°, ${size}.`;
 });
 </script>
 
