@@ -2,17 +2,16 @@
 
 import math
 from collections.abc import Callable, Mapping
-from dataclasses import replace
 
-from buildup.drawing.itemtypes import Container, Item, Layer, TextItem
+from buildup.drawing.itemtypes import Item, Layer, TextItem
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Style
 from buildup.drawing.text import Lettering
-from buildup.drawing.tree import ROOT, Tree
+from buildup.drawing.tree import ROOT
 from buildup.edits.apply import foreseen
 from buildup.edits.change import updated
 from buildup.edits.measures.measureedits import ShowMeasureSet
-from buildup.forms.layingout import laid_below
+from buildup.forms.layingout import laid_below, sheet_of
 from buildup.forms.placement import moved_by
 from buildup.geometry.transforms import shift
 from buildup.messages import refusal
@@ -72,38 +71,22 @@ def contact_sheet(drawing: Drawing, lettered: Lettered = lambda _name, _size: No
     high = max(d.sheet.height for d in each.values())
     gap, size = GAP * max(wide, high), LABEL * max(wide, high)
     columns = len(each) if len(each) <= IN_A_ROW else math.ceil(math.sqrt(len(each) * high / wide))
-    items: dict[str, Item] = {}
-    pairs: list[tuple[str, str]] = []
+    placed: list[tuple[Item, str]] = []
     for n, (name, one) in enumerate(each.items()):
         row, column = divmod(n, columns)
         corner = complex(
             gap + column * (wide + gap), gap + size * 2 + row * (high + gap + size * 2)
         )
         layer = f"set-{n + 1}"
-        items[layer] = Layer(id=layer, name=name)
-        pairs.append((layer, ROOT))
-        for held, container in laid_below(one, layer, moved_by(corner)):
-            items[held.id] = held
-            pairs.append((held.id, container))
+        placed += [(Layer(id=layer, name=name), ROOT)]
+        placed += laid_below(one, layer, moved_by(corner))
         lettering = lettered(name, size)
         if lettering is not None:
             label = _label(f"{layer}-name", name, lettering, corner - 1j * size)
-            items[label.id] = label
-            pairs.append((label.id, layer))
+            placed.append((label, layer))
     rows = math.ceil(len(each) / columns)
-    sheet = replace(
-        drawing.sheet,
-        width=gap + columns * (wide + gap),
-        height=gap + rows * (high + gap + size * 2),
-        guides=(),
-        references=(),
-        measures=(),
-        measure_sets=(),
-        measure_set=None,
-        follows=(),
-    )
-    holders = (i.id for i in items.values() if isinstance(i, Container))
-    return Drawing(sheet, items, Tree.of(pairs, holders))
+    width, height = gap + columns * (wide + gap), gap + rows * (high + gap + size * 2)
+    return sheet_of(drawing.sheet, width, height, placed)
 
 
 def _label(item: str, name: str, lettering: Lettering, at: complex) -> TextItem:

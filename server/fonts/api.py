@@ -35,7 +35,7 @@ class ShapeIn(Schema):
     features: list[FeatureValue] = Field(default=[], max_length=MOST_SETTINGS)
     """Features of the font that are set otherwise than it does by itself."""
     direction: Direction = "auto"
-    """Which way the text is read as a whole."""
+    """The base direction of the text."""
 
 
 @router.get("/fonts", response=list[FontFacts])

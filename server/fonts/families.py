@@ -55,7 +55,7 @@ def facts(user_id: int, key: str, name: str, looks: str) -> FontFacts:
     """What is told of a font; that never changes."""
     font = typeface(user_id, key)
     said = name if all(font.part_of(c) is not None for c in name if c != " ") else "Aa"
-    made = Lettering(text=said, font=key, font_name=name, shaped=_shaped(font, said), size=SAMPLE)
+    made = Lettering(text=said, font=key, font_name=name, shaped=shaped(font, said), size=SAMPLE)
     letters = letters_along(made, [straight(0.0)])
     path = path_data([c for letter in letters for c in letter.contours], decimals=1)
     axes, features = tuple(font.axes), tuple(features_of(font))
@@ -69,10 +69,6 @@ def laid_out(user_id: int, key: str, text: str, settings: TextSettings) -> Shape
         Refusal: as `typeface` and `shaped`.
     """
     return shaped(typeface(user_id, key), text, settings, shipped.fallbacks(key))
-
-
-def _shaped(font: Typeface, text: str) -> Shaped:
-    return shaped(font, text)
 
 
 def typeface(user_id: int, key: str) -> Typeface:

@@ -37,7 +37,7 @@ class TextSettings:
         ligatures: so do letters that grow together.
         axes: where on the axes of a variable font, by tag.
         features: of the font, that are set otherwise than it does by itself, by tag.
-        direction: which way the text is read as a whole.
+        direction: the base direction of the text.
     """
 
     kerning: bool = True

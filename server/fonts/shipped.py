@@ -71,7 +71,7 @@ class Shipped:
         return [f"{self.of.slug}-{p}-{self.of.styles[self.style]}" for p in self.of.parts]
 
 
-REGULAR = {"": WEIGHTS[""]}
+_REGULAR = {"": WEIGHTS[""]}
 _BOLD = {"": WEIGHTS[""], "Bold": WEIGHTS["Bold"]}
 _FAMILIES = (
     Family("Source Serif 4", "serif", WEIGHTS, tuple(p for p in EUROPEAN if p != "greek-ext")),
@@ -83,7 +83,7 @@ _FAMILIES = (
     Family("Noto Serif Hebrew", "Hebrew", _BOLD, ("hebrew", *LATIN)),
     Family("Noto Serif Devanagari", "Devanagari", _BOLD, ("devanagari", *LATIN)),
     Family("Noto Serif Thai", "Thai", _BOLD, ("thai", *LATIN)),
-    Family("Noto Sans Symbols 2", "symbols", REGULAR, (*LATIN, "symbols", "math", "braille")),
+    Family("Noto Sans Symbols 2", "symbols", _REGULAR, (*LATIN, "symbols", "math", "braille")),
 )
 FACES: Mapping[str, Shipped] = {
     f"{family.slug}-{style.lower() or 'regular'}": Shipped(family, style)

@@ -21,6 +21,7 @@ from buildup.geometry.boxes import Box
 from buildup.geometry.flattening import polyline
 from buildup.geometry.intersect.prepared import Operand
 from buildup.geometry.polygons import around_each, first_of_same
+from buildup.geometry.progress import stage_of_work
 from buildup.geometry.regions.setoperations import divided
 from buildup.geometry.transforms import Affine
 from buildup.messages import refusal
@@ -140,8 +141,10 @@ def _in_order(runs: Sequence[Run]) -> list[list[Run]]:
         if not ready:  # two that lie in each other, which cross
             ready = {runs[k].pen: [k] for k in sorted(left)[:1]}
         chosen = max(ready.values(), key=len)
-        passes.append(ordered([runs[k] for k in chosen], "inside"))
+        before = 1.0 - len(left) / len(runs)
         left -= set(chosen)
+        with stage_of_work(before, 1.0 - len(left) / len(runs)):
+            passes.append(ordered([runs[k] for k in chosen], "inside"))
     return passes
 
 

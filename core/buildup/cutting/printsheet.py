@@ -6,11 +6,11 @@ from dataclasses import replace
 from buildup.cutting.marks import mark_contours
 from buildup.cutting.nesting import Nest
 from buildup.cutting.plan import MM, CutPlan
-from buildup.drawing.itemtypes import Container, Item, Layer, Outline
+from buildup.drawing.itemtypes import Item, Layer, Outline
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Stroke, Style
-from buildup.drawing.tree import ROOT, Tree
-from buildup.forms.layingout import laid_below
+from buildup.drawing.tree import ROOT
+from buildup.forms.layingout import laid_below, sheet_of
 from buildup.forms.placement import ItemMap
 from buildup.messages import refusal
 
@@ -34,33 +34,14 @@ def print_sheet(drawing: Drawing, nest: Nest, plan: CutPlan) -> Drawing:
     """
     if len(drawing.items) * len(nest.places) > MOST_ITEMS:
         raise refusal("too_much.print", most=MOST_ITEMS)
-    items: dict[str, Item] = {}
-    pairs: list[tuple[str, str]] = []
-
-    def put(item: Item, container: str) -> None:
-        items[item.id] = item
-        pairs.append((item.id, container))
-
+    placed: list[tuple[Item, str]] = []
     for n, place in enumerate(nest.places, start=1):
         layer = Layer(id=f"copy-{n}", name=f"Copy {n}")
-        put(layer, ROOT)
         turned = math.degrees(math.atan2(place.across.imag, place.across.real))
-        for item, container in laid_below(drawing, layer.id, ItemMap(place, turned)):
-            put(item, container)
+        placed += [(layer, ROOT), *laid_below(drawing, layer.id, ItemMap(place, turned))]
     if plan.marks:
-        put(Layer(id="marks", name="Registration marks"), ROOT)
         contours = tuple(mark_contours(plan))
-        put(Outline(id="mark", name="Registration marks", style=INK, contours=contours), "marks")
-    sheet = replace(
-        drawing.sheet,
-        width=plan.width * MM,
-        height=plan.height * MM,
-        guides=(),
-        references=(),
-        measures=(),
-        measure_sets=(),
-        measure_set=None,
-        follows=(),
-    )
-    holders = (i.id for i in items.values() if isinstance(i, Container))
-    return Drawing(sheet, items, Tree.of(pairs, holders))
+        mark = Outline(id="mark", name="Registration marks", style=INK, contours=contours)
+        placed += [(Layer(id="marks", name="Registration marks"), ROOT), (mark, "marks")]
+    unprinted = replace(drawing.sheet, colour=None)  # it is the material's own
+    return sheet_of(unprinted, plan.width * MM, plan.height * MM, placed)

@@ -182,7 +182,7 @@ def check_in_range(*values: object) -> None:
 def _held(value: object) -> Iterable[object]:
     """What a value of the drawing holds."""
     if is_dataclass(value):
-        return [getattr(value, f.name) for f in fields(value)]
+        return [getattr(value, f.name) for f in _fields(cast(Any, type(value)))]
     return value.values() if isinstance(value, Mapping) else ()
 
 

@@ -12,7 +12,7 @@ from buildup.geometry.coordinates import Coordinates
 
 Align = Literal["start", "middle", "end"]
 Direction = Literal["auto", "ltr", "rtl"]
-"""Which way text is read as a whole; `auto`: as its first strong letter is (UAX 9, P2)."""
+"""The base direction of text (UAX 9, 2); `auto`: that of its first strong letter (rule P2)."""
 BEGINS: dict[Align, float] = {"start": 0.0, "middle": -0.5, "end": -1.0}
 """Where a line begins, in parts of its length, from where it is aligned."""
 
@@ -87,7 +87,7 @@ class Shaped:
         spaced: the glyphs of each line where tracking is not 0: without the ligatures that are a
             matter of looks (W3C CSS Text 3, 8.2); empty: they are the same.
         fallbacks: the fonts that stood in, and for what.
-        rtl: the text as a whole is read from right to left.
+        rtl: the base direction is from right to left.
 
     """
 
@@ -117,7 +117,7 @@ class Lettering:
         shaped: what it came to in the font.
         axes: where on the axes of a variable font; of the others the font's own default.
         features: of the font, which are set otherwise.
-        direction: which way it is read as a whole.
+        direction: its base direction.
 
     """
 

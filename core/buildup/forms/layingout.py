@@ -1,14 +1,15 @@
 """The items of a clip elsewhere: under other ids, after they have taken a way."""
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import replace
 
 from buildup.contours.anchors import Contour
 from buildup.contours.follows import unplaced
 from buildup.drawing.clips import Clip, clip_of
-from buildup.drawing.itemtypes import Assembly, FormSide, Item, Outline
+from buildup.drawing.itemtypes import Assembly, Container, FormSide, Item, Outline
 from buildup.drawing.model import Drawing
-from buildup.drawing.tree import ROOT
+from buildup.drawing.sheet import Sheet
+from buildup.drawing.tree import ROOT, Tree
 from buildup.forms.placement import PLACED, ItemMap, moved_item
 
 
@@ -59,3 +60,34 @@ def laid_below(drawing: Drawing, layer: str, way: ItemMap) -> list[tuple[Item, s
     ids = {i: f"{layer}-{n}" for n, (i, _) in enumerate(clip.places)}
     put = {i.id: i for i in laid_out(clip, ids, way)}
     return [(put[ids[i]], ids[c] if c else layer) for i, c in clip.places]
+
+
+def sheet_of(
+    sheet: Sheet, width: float, height: float, placed: Iterable[tuple[Item, str]]
+) -> Drawing:
+    """A drawing of items on a sheet of another size, without what helped to draw on the first.
+
+    Args:
+        sheet: whose unit, colour, swatches and styles it has.
+        width: sheet units.
+        height: likewise.
+        placed: each item with what it lies in, from back to front.
+
+    """
+    bare = replace(
+        sheet,
+        width=width,
+        height=height,
+        guides=(),
+        references=(),
+        measures=(),
+        measure_sets=(),
+        measure_set=None,
+        follows=(),
+    )
+    pairs = list(placed)
+    tree = Tree.of(
+        [(item.id, container) for item, container in pairs],
+        (item.id for item, _ in pairs if isinstance(item, Container)),
+    )
+    return Drawing(bare, {item.id: item for item, _ in pairs}, tree)

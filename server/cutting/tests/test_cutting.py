@@ -11,7 +11,9 @@ from buildup.cutting.plan import MM
 from buildup.drawing.sheet import Sheet
 from buildup.edits.shapes.shaping import DrawShape
 from buildup.errors import Refusal
+from buildup.geometry.progress import reporting_to
 from common import progress as longwork
+from common.messages import refusal
 from django.contrib.auth import get_user_model
 from django.test import TransactionTestCase, override_settings
 from drawings import store
@@ -100,6 +102,30 @@ class TalkTest(TransactionTestCase):
             ):
                 sent(text, width=100, height=100)
         self.assertEqual(caught.exception.code, "no_cutter")
+
+    def test_a_job_that_is_stopped_ends_between_two_pieces(self):
+        text = "IN;SP1;" + "PU0,0;PD400,0;" * 2_000
+        heard = []
+
+        class Ear:
+            def begins(self, pairs):
+                """Nothing is made of pairs here."""
+
+            def far(self, part):
+                heard.append(part)
+                if len(heard) == 3:
+                    raise refusal("stopped")
+
+        with (
+            a_table() as address,
+            override_settings(CUTTER=address),
+            reporting_to(Ear()),
+        ):
+            answered = sent(text, width=100, height=100)
+        self.assertIn("Stopped.", answered.trouble)
+        cuts = sum(s.down for s in answered.strokes)
+        self.assertTrue(100 < cuts < 1_000, cuts)
+        self.assertEqual(heard, sorted(heard))
 
 
 class CuttingTest(TransactionTestCase):
@@ -246,7 +272,7 @@ class CuttingTest(TransactionTestCase):
         self.assertEqual(done["trouble"], "Stopped.")
         self.assertEqual(len(done["record"]["forms"]), 1)
 
-    def test_ten_thousand_paths_are_looked_at_in_pieces_that_are_told(self):
+    def test_what_is_looked_at_is_told_in_pieces(self):
         """How often it is told how far it is grows with the work: it can be stopped anywhere."""
         told = []
         with patch.object(longwork.ProgressReporter, "far", lambda _, part: told.append(part)):

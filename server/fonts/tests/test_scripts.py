@@ -4,13 +4,16 @@ from unittest import TestCase
 
 import uharfbuzz as hb
 from bidi import get_display
+from buildup.contours.extent import box_of
 from buildup.contours.pathreader import read_path
+from buildup.drawing.itemtypes import TextItem
 from buildup.drawing.text import Lettering
-from buildup.forms.textlayout import letters_along, row_length, straight
+from buildup.forms.textlayout import letters_along, row_length, straight, word_contours
 from django.contrib.auth import get_user_model
 from django.test import TestCase as DatabaseTestCase
 from hypothesis import given
 from hypothesis import strategies as st
+from imports.services import items_of
 
 from fonts import bidi, shipped
 from fonts.families import facts, laid_out
@@ -242,3 +245,39 @@ class Endpoint(DatabaseTestCase):
         self.assertTrue(made["rtl"])
         light = self.client.post(url, body | {"axes": []}, content_type="application/json").json()
         self.assertGreater(made["lines"][0][0]["wide"], light["lines"][0][0]["wide"])
+
+
+class ReadFromSvg(DatabaseTestCase):
+    """Text of SVG that says how it runs and how it is set in its font."""
+
+    def read(self, attributes: str, content: str) -> list[TextItem]:
+        head = '<svg xmlns="http://www.w3.org/2000/svg" width="400" height="200">'
+        data = f'{head}<text x="300" y="90" {attributes}>{content}</text></svg>'.encode()
+        found = items_of(self.user.pk, name="a.svg", data=data, drawing_id=None)
+        return [i for i in found.clip.items if isinstance(i, TextItem)]
+
+    def setUp(self):
+        self.user = get_user_model().objects.create_user("ada")
+
+    def test_runs_from_right_to_left_end_where_they_are_placed(self):
+        attributes = 'direction="rtl" font-family="Noto Serif Hebrew"'
+        for anchor, (least, most) in {"start": (0, 301), "end": (299, 400)}.items():
+            content = 'שלום <tspan fill="red">רב</tspan>'
+            first, second = self.read(f'{attributes} text-anchor="{anchor}"', content)
+            boxes = [box_of(word_contours(item)) for item in (first, second)]
+            self.assertLess(boxes[1].right, boxes[0].left)
+            self.assertTrue(all(least <= b.left and b.right <= most for b in boxes), anchor)
+            self.assertEqual({i.lettering.direction for i in (first, second)}, {"rtl"})
+
+    def test_one_run_is_aligned_at_its_right_end(self):
+        (item,) = self.read('direction="rtl" font-family="serif"', "Reed")
+        box = box_of(word_contours(item))
+        self.assertTrue(290 < box.right <= 301, box)
+
+    def test_features_and_axes_are_those_that_it_asks_for(self):
+        style = "font-variation-settings: 'wght' 250; font-variant-numeric: tabular-nums"
+        (item,) = self.read(f'font-family="Fraunces" style="{style}"', "Reed 12")
+        said = item.lettering
+        self.assertEqual([(a.tag, a.value) for a in said.axes], [("wght", 250.0)])
+        self.assertEqual([(f.tag, f.value) for f in said.features], [("tnum", 1)])
+        self.assertEqual(said.direction, "auto")

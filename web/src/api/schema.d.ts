@@ -3433,7 +3433,7 @@ export interface components {
          *         spaced: the glyphs of each line where tracking is not 0: without the ligatures that are a
          *             matter of looks (W3C CSS Text 3, 8.2); empty: they are the same.
          *         fallbacks: the fonts that stood in, and for what.
-         *         rtl: the text as a whole is read from right to left.
+         *         rtl: the base direction is from right to left.
          */
         Shaped: {
             /** Em */
@@ -7511,7 +7511,7 @@ export interface components {
          *         shaped: what it came to in the font.
          *         axes: where on the axes of a variable font; of the others the font's own default.
          *         features: of the font, which are set otherwise.
-         *         direction: which way it is read as a whole.
+         *         direction: its base direction.
          */
         Lettering: {
             /** Text */
@@ -8825,7 +8825,7 @@ export interface components {
             features?: components["schemas"]["FeatureValue"][];
             /**
              * Direction
-             * @description Which way it is read as a whole.
+             * @description Its base direction.
              * @default auto
              * @enum {string}
              */

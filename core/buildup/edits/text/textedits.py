@@ -148,7 +148,7 @@ class Saying:
     features: tuple[FeatureValue, ...] = ()
     """Which features of the font are set."""
     direction: Direction = "auto"
-    """Which way it is read as a whole."""
+    """Its base direction."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

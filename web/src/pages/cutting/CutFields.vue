@@ -23,12 +23,11 @@ const BLADE: [Numbers, string][] = [
   ["tolerance", "Tolerance"],
 ];
 const fits = computed(() => {
-  const { room = 0, turned = false } = props.look ?? {};
+  const { room = 0, turned = false, sheets = 1 } = props.look ?? {};
   const wanted = props.plan.copies;
   const how = turned ? ", rotated 90°" : "";
   if (room === 0) return "";
   if (wanted <= room) return `${room} would fit on the sheet${how}.`;
-  const sheets = Math.ceil(wanted / room);
   return `${room} fit on a sheet${how}: ${sheets} sheets for ${wanted}.`;
 });
 </script>

@@ -110,7 +110,7 @@ def wish_of(look: Look, text: str = "") -> FontWish:
     ] + look.get("font-variant-numeric", "")[:400].split()
     features = {tag: 1 for word in variants for tag in VARIANTS.get(word, ())}
     features |= dict(_features(look.get("font-feature-settings", "")))
-    rtl = look.get("direction", "").strip() == "rtl"
+    rtl = runs_rtl(look)
     return FontWish(
         tuple(f.strip().strip("\"'") for f in families[:20]),
         bold,
@@ -121,6 +121,11 @@ def wish_of(look: Look, text: str = "") -> FontWish:
         features=tuple(FeatureValue(tag, value) for tag, value in sorted(features.items())),
         direction="rtl" if rtl else "ltr" if any(c >= FIRST_RTL for c in text) else "auto",
     )
+
+
+def runs_rtl(look: Look) -> bool:
+    """Whether text is said to run from right to left (CSS Writing Modes 4, 2.1)."""
+    return look.get("direction", "").strip() == "rtl"
 
 
 def _settings(value: str) -> Iterator[tuple[str, str]]:

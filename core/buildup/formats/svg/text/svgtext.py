@@ -13,7 +13,7 @@ from buildup.drawing.text import Align, Lettering
 from buildup.drawing.textchecks import MOST_LETTERS, MOST_TRACKING, SMALLEST_TYPE
 from buildup.formats.svg.svgtree import TEXT, Element
 from buildup.formats.svg.svgvalues import FIRST_PAINT, FIRST_SIZE, PAINT, Lengths, read_length
-from buildup.formats.svg.text.svgfonts import FONT, Say, wish_of, without_shorthand
+from buildup.formats.svg.text.svgfonts import FONT, Say, runs_rtl, wish_of, without_shorthand
 from buildup.forms.textlayout import row_length
 
 KEPT = frozenset({"inherit", "unset", "revert"})
@@ -144,7 +144,7 @@ class SetText:
         made = [(run, self._set(run)) for run in runs]
         wide = math.fsum(row_length(said, 0) for _, said in made if said is not None)
         align = _ANCHORS.get(runs[0].look.get("text-anchor", "start"), "start")
-        rtl = runs[0].look.get("direction", "").strip() == "rtl"
+        rtl = runs_rtl(runs[0].look)
         before = wide * (1.0 - _PARTS[align] if rtl else _PARTS[align])
         if len(runs) == 1:
             said = made[0][1]
@@ -161,7 +161,7 @@ class SetText:
                 long = row_length(said, 0)
                 lines.append(Line(said, pen + long * said.shaped.rtl, run.look, along))
                 pen += long
-        return lines, begin if rtl else pen
+        return (lines[::-1], begin) if rtl else (lines, pen)
 
     def _set(self, run: _Run) -> Lettering | None:
         """What a run comes to in its font; None: nothing, or the font is not here."""
