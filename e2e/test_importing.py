@@ -1,5 +1,9 @@
 """Files of other programs: what their import says of them, and one that takes long."""
 
+import math
+
+from buildup.drawing.itemtypes import Outline
+from drawings import store
 from drawings.models import Drawing
 from playwright.sync_api import expect
 
@@ -14,12 +18,20 @@ TAG = """<svg xmlns="http://www.w3.org/2000/svg" width="400" height="300" viewBo
 <script>1</script></svg>"""
 FILE = {"name": "tag.svg", "mimeType": "image/svg+xml", "buffer": TAG.encode()}
 
+POINTS = " ".join(f"{k},{150 + 60 * math.sin(k / 25):.3f}" for k in range(400))
+WAVE = {
+    "name": "wave.svg",
+    "mimeType": "image/svg+xml",
+    "buffer": TAG.partition("<marker")[0].encode()
+    + f'<path d="M{POINTS}" fill="none" stroke="teal"/></svg>'.encode(),
+}
+
 
 class ImportingTest(BrowserTest):
-    def bring(self, button) -> None:
+    def bring(self, button, file=FILE) -> None:
         with self.page.expect_file_chooser() as chooser:
             button.click()
-        chooser.value.set_files(FILE)
+        chooser.value.set_files(file)
 
     def report(self):
         return self.page.get_by_test_id("import-report")
@@ -60,3 +72,26 @@ class ImportingTest(BrowserTest):
         expect(self.page.get_by_text("it was stopped")).to_be_visible()
         expect(running).to_have_count(0)
         self.assertEqual(Drawing.objects.filter(deleted=None).count(), 0)
+
+    def test_a_file_with_too_many_anchors_is_simplified_when_it_is_imported(self):
+        self.page.goto(self.live_server_url)
+        told = {"code": "too_many_anchors", "detail": "The file has too many anchors."}
+
+        def once(route, request):
+            if request.url.endswith("tolerance=0"):
+                route.fulfill(status=422, json=told, content_type="application/problem+json")
+            else:
+                route.continue_()
+
+        self.intercept("**/imports?*", once)
+        self.bring(self.page.get_by_test_id("take-in"), WAVE)
+        dialog = self.page.get_by_role("dialog", name="Simplify on import")
+        expect(dialog).to_contain_text("“wave.svg” has 400 anchors")
+        expect(dialog.get_by_role("radio", name="0.01 mm")).to_be_checked()
+        dialog.get_by_role("radio", name="1.28 mm").check()
+        few = dialog.locator("label", has_text="1.28 mm").inner_text()
+        dialog.get_by_role("button", name="Import", exact=True).click()
+        self.page.wait_for_url("**/drawings/*")
+        (row,) = Drawing.objects.all()
+        (item,) = (i for i in store.value_of(row).items.values() if isinstance(i, Outline))
+        self.assertIn(f"{len(item.contours[0].anchors)} anchors", few)

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from functools import partial
 from typing import Any
 
-from buildup.contours.anchors import Contour
+from buildup.contours.anchors import Contour, anchor_count
 from buildup.drawing.itemtypes import Outline
 from buildup.drawing.model import Drawing
 from buildup.drawing.units import format_length
@@ -74,7 +74,7 @@ def trouble_spots(drawing: Drawing, ids: Sequence[str], limits: Limits) -> Troub
     spots: list[TroubleSpot] = []
     count = looked = 0
     for item_id in dict.fromkeys(p for i in here for p in drawing.painted_in(i)):
-        looked += sum(len(c.anchors) for c in _contours(drawing, item_id))
+        looked += anchor_count(_contours(drawing, item_id))
         if looked > MOST_LOOKED:
             return TroubleSpots(spots=tuple(spots), count=count, cut=True)
         work = partial(_found, drawing, item_id, limits)
@@ -132,7 +132,7 @@ class _Place:
 
     def segments(self) -> tuple[AnchorRef, ...]:
         """The segments of the trouble and those beside, as far as there are."""
-        total = len(self.path.pairs)
+        total = self.path.segment_count
         first, last = self.trouble.index - 1, self.trouble.index + self.trouble.count
         if self.path.closed:
             numbers = dict.fromkeys(k % total for k in range(first, last + 1))

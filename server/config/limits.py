@@ -15,6 +15,15 @@ Handler = Callable[[HttpRequest], HttpResponse]
 MOST_BYTES = 8 * 1024 * 1024
 """Of a request's body; a little more than 40,000 anchors take."""
 MOST_PICTURE_BYTES = 20 * 1024 * 1024
+MOST_FILE_BYTES = 48 * 1024 * 1024
+"""Of a file that is imported: a map of some million anchors."""
+MOST_AT = {
+    "/pictures": MOST_PICTURE_BYTES,
+    "/imports": MOST_FILE_BYTES,
+    "/queries/file-anchors": MOST_FILE_BYTES,
+    "/queries/file-items": MOST_FILE_BYTES,
+}
+"""By what the path ends with."""
 MOST_OF_STRANGERS = 1024 * 1024
 """Of a body from somebody who is not signed in: a name and a password."""
 READ_ON = 64 * 1024 * 1024
@@ -66,8 +75,7 @@ class BodyMiddleware:
             return problem("bad_request")
         if not chunked and announced == "0":
             return self.get_response(request)
-        picture = request.method == "POST" and request.path.endswith("/pictures")
-        most = MOST_PICTURE_BYTES if picture else MOST_BYTES
+        most = _most(request)
         stranger = settings.SESSION_COOKIE_NAME not in request.COOKIES
         if stranger:
             most = MOST_OF_STRANGERS
@@ -82,6 +90,13 @@ class BodyMiddleware:
         request._body = body  # what Django's own reading would set
         request._stream = io.BytesIO(body)
         return self.get_response(request)
+
+
+def _most(request: HttpRequest) -> int:
+    """Bytes that the body of a request may have, when somebody is signed in."""
+    if request.method != "POST":
+        return MOST_BYTES
+    return next((most for end, most in MOST_AT.items() if request.path.endswith(end)), MOST_BYTES)
 
 
 def _read(request: HttpRequest, announced: int | None, most: int) -> bytes | None:

@@ -1,10 +1,12 @@
 """Files of other programs, and what was on the clipboard."""
 
 from dataclasses import asdict, replace
-from typing import Any
+from typing import Annotated, Any
 
+from buildup.contours.anchors import MOST_ANCHORS
 from buildup.drawing.clips import LONGEST_CLIP
 from buildup.drawing.codec import read
+from buildup.formats.anchorcounts import MOST_READ, TOLERANCES
 from buildup.formats.palettes import (
     Palette,
 )
@@ -16,13 +18,15 @@ from common.requests import whose
 from common.sandbox import pool
 from django.http import HttpRequest, HttpResponse
 from drawings import serializers as answers
-from ninja import Router
+from ninja import Query, Router
 from ninja.decorators import decorate_view
 
 from imports import schema
+from imports.files import anchors_in
 from imports.services import items_of, take_in
 
 router = Router(tags=["imports"])
+Tolerance = Annotated[float, Query(ge=0.0, le=TOLERANCES[-1], allow_inf_nan=False)]
 
 
 @router.post(
@@ -30,22 +34,30 @@ router = Router(tags=["imports"])
 )
 @decorate_view(once)
 def import_drawings(
-    request: HttpRequest, response: HttpResponse, name: str
+    request: HttpRequest, response: HttpResponse, name: str, tolerance: Tolerance = 0.0
 ) -> tuple[int, dict[str, Any]]:
-    """A new drawing of a file, the request's body, or one for each of its pages."""
-    done = take_in(whose(request), name=name, data=request.body)
+    """A new drawing of a file, the request's body, or one for each of its pages.
+
+    With a tolerance its outlines are simplified within that.
+    """
+    done = take_in(whose(request), name=name, data=request.body, tolerance=tolerance)
     created(response, f"drawings/{done.rows[0].pk}")
     cards = [answers.card(row) for row in done.rows]
     return 201, {"cards": cards, "said": done.said, "notes": [asdict(n) for n in done.notes]}
 
 
 @router.post("/queries/file-items", response=Reading, openapi_extra=file_in(), tags=["imports"])
-def read_file_items(request: HttpRequest, name: str, drawing: int | None = None) -> Reading:
+def read_file_items(
+    request: HttpRequest, name: str, drawing: int | None = None, tolerance: Tolerance = 0.0
+) -> Reading:
     """The items of a file, the request's body, as a clip that can be pasted.
 
-    Pictures in it are kept for the drawing that is named.
+    Pictures in it are kept for the drawing that is named. With a tolerance its outlines are
+    simplified within that.
     """
-    found = items_of(whose(request), name=name, data=request.body, drawing_id=drawing)
+    found = items_of(
+        whose(request), name=name, data=request.body, drawing_id=drawing, tolerance=tolerance
+    )
     reading = reading_of(found)
     if len(reading.clip) > LONGEST_CLIP:
         raise refusal("too_much.board")
@@ -54,6 +66,15 @@ def read_file_items(request: HttpRequest, name: str, drawing: int | None = None)
         "home page: each becomes a drawing."
     )
     return replace(reading, more=more if found.further else "")
+
+
+@router.post(
+    "/queries/file-anchors", response=schema.AnchorCounts, openapi_extra=file_in(), tags=["imports"]
+)
+def count_anchors(request: HttpRequest, name: str) -> dict[str, Any]:
+    """How many anchors a file, the request's body, leads to: as it is, and simplified."""
+    found = anchors_in(whose(request), name, request.body)
+    return {"counts": found, "most": MOST_READ, "longest": MOST_ANCHORS}
 
 
 @router.post("/queries/palette", response=Palette)

@@ -7,14 +7,15 @@ import io
 from collections.abc import Iterable, Iterator
 from dataclasses import replace
 
-from buildup.contours.anchors import Contour
+from buildup.contours.anchors import Contour, anchor_count
 from buildup.drawing.clips import Clip
 from buildup.drawing.itemtypes import FillRule, Group, Item, Outline, TextItem
 from buildup.drawing.paint import Stroke, Style
 from buildup.errors import Refusal
+from buildup.formats.anchorcounts import MOST_READ, Simplifier, too_many
 from buildup.formats.importnotes import Report
 from buildup.formats.incoming import Incoming
-from buildup.formats.svg.svgitems import MOST_ITEMS, MOST_READ
+from buildup.formats.svg.svgitems import MOST_ITEMS
 from buildup.formats.svg.text.svgfonts import Say
 from buildup.forms.contours import item_contours
 from buildup.forms.placement import ItemMap, moved_item
@@ -70,18 +71,19 @@ LEFT = {**dict.fromkeys(TEXTS, "text"), "POINT": "points", "IMAGE": "pictures"}
 Made = Outline | TextItem
 
 
-def read_dxf(data: bytes, say: Say | None = None) -> Incoming:
+def read_dxf(data: bytes, say: Say | None = None, simplifier: Simplifier | None = None) -> Incoming:
     """A DXF file, its upper left corner at that of the sheet.
 
     Args:
         data: the file.
         say: sets its text; None: that is left out.
+        simplifier: of its outlines; None: they come as they are.
 
     Raises:
         Refusal: `not_dxf`, `too_much`, `nothing_drawn`.
     """
     document = _document(data)
-    reading = _Reading(document, _scale(document), say)
+    reading = _Reading(document, _scale(document), say, simplifier or Simplifier())
     try:
         for number, entity in enumerate(_Blocks().lines(document.modelspace())):
             if number >= MOST_ITEMS:
@@ -101,13 +103,16 @@ def read_dxf(data: bytes, say: Say | None = None) -> Incoming:
 class _Reading:
     """What was read of a document so far: items by layers, what was left out or changed."""
 
-    def __init__(self, document: Document, scale: float, say: Say | None) -> None:
+    def __init__(
+        self, document: Document, scale: float, say: Say | None, simplifier: Simplifier
+    ) -> None:
         self.layers: dict[str, list[Made]] = {}
         self.report = Report()
         self._document = document
         self._scale = scale
         self._place = placing(scale)
         self._say = say
+        self._simplifier = simplifier
         self._anchors = 0
         self._count = 0
 
@@ -142,9 +147,10 @@ class _Reading:
     def _outline(
         self, entity: DXFGraphic, contours: tuple[Contour, ...], style: Style
     ) -> Outline | None:
-        self._anchors += sum(len(c.anchors) for c in contours)
+        contours = self._simplifier.taken(contours)
+        self._anchors += anchor_count(contours)
         if self._anchors > MOST_READ:
-            raise _too_much("anchors")
+            raise too_many()
         if not contours:
             return None
         rule: FillRule = "evenodd" if isinstance(entity, DXFPolygon) else "nonzero"

@@ -13,6 +13,7 @@ from typing import Any
 
 from buildup.drawing.codec import read, write
 from buildup.errors import Refusal
+from buildup.formats.anchorcounts import Counter, Simplifier
 from buildup.formats.incoming import Incoming
 from buildup.formats.palettes import read_palette
 from buildup.formats.svg.svgread import read_document, read_each, read_svg
@@ -47,19 +48,26 @@ class Job:
     limits: Limits = Limits()
 
 
-READERS: Mapping[str, Callable[[str, bytes, Say], Incoming]] = {
-    "svg": lambda _name, data, say: read_document(
-        data.decode("utf-8-sig", "replace"), say, keeps_pictures=True
+READERS: Mapping[str, Callable[[str, bytes, Say, Simplifier], Incoming]] = {
+    "svg": lambda _name, data, say, simplifier: read_document(
+        data.decode("utf-8-sig", "replace"), say, keeps_pictures=True, simplifier=simplifier
     ),
-    "dxf": lambda _name, data, say: read_dxf(data, say),
-    "pdf": lambda _name, data, say: read_pdf(data, say),
-    "font": lambda name, data, _say: read_font(name, data),
+    "dxf": lambda _name, data, say, simplifier: read_dxf(data, say, simplifier),
+    "pdf": lambda _name, data, say, simplifier: read_pdf(data, say, simplifier),
+    "font": lambda name, data, _say, _simplifier: read_font(name, data),
 }
 """Files of other programs, by what they are."""
 
 
 def _file(data: bytes, arguments: Arguments, say: Say) -> Result:
-    return written(READERS[arguments["kind"]](arguments["name"], data, say))
+    simplifier = Simplifier(arguments.get("tolerance", 0.0))
+    return written(READERS[arguments["kind"]](arguments["name"], data, say, simplifier))
+
+
+def _anchors(data: bytes, arguments: Arguments, say: Say) -> Result:
+    counter = Counter()
+    READERS[arguments["kind"]](arguments["name"], data, say, counter)
+    return write(counter.counts), b""
 
 
 def _svg(data: bytes, _told: Arguments, _say: Say) -> Result:
@@ -105,7 +113,8 @@ def _opened(data: bytes) -> Image.Image:
 _PICTURE = Limits(memory=2 << 30, processor=20)
 """50 megapixels take 200 MB in each of their forms."""
 JOBS: Mapping[str, Job] = {
-    "file": Job(_file, Limits(processor=20, clock=30.0)),
+    "file": Job(_file, Limits(processor=90, clock=120.0)),
+    "anchors": Job(_anchors, Limits(processor=90, clock=120.0)),
     "svg": Job(_svg),
     "symbols": Job(_symbols),
     "palette": Job(_palette, Limits(processor=5, clock=10.0)),

@@ -2,13 +2,14 @@
 
 import unicodedata
 
+from buildup.contours.anchors import anchor_count
 from buildup.contours.pathreader import read_path
 from buildup.drawing.clips import Clip
 from buildup.drawing.itemtypes import Item, Outline
 from buildup.drawing.paint import Style
+from buildup.formats.anchorcounts import MOST_READ
 from buildup.formats.importnotes import left_out
 from buildup.formats.incoming import Incoming
-from buildup.formats.svg.svgitems import MOST_READ
 from buildup.forms.contours import moved_contours
 from buildup.geometry.transforms import Affine
 from common.messages import refusal
@@ -40,7 +41,7 @@ def read_font(name: str, data: bytes) -> Incoming:
             more += 1
             continue
         contours = read_path(font.form(0, font.glyph(code)))
-        anchors += sum(len(c.anchors) for c in contours)
+        anchors += anchor_count(contours)
         if not contours:
             continue
         row, column = divmod(len(items), IN_A_ROW)

@@ -7,6 +7,7 @@ from dataclasses import replace
 import pikepdf
 from buildup.drawing.clips import Clip
 from buildup.errors import Refusal
+from buildup.formats.anchorcounts import Simplifier
 from buildup.formats.importnotes import left_out, sentence, together
 from buildup.formats.incoming import Incoming
 from buildup.formats.svg.svgread import read_tree_of
@@ -18,12 +19,13 @@ from imports.pdf.pdfpages import Page, pages_in
 MOST_PAGES = 50
 
 
-def read_pdf(data: bytes, say: Say | None = None) -> Incoming:
+def read_pdf(data: bytes, say: Say | None = None, simplifier: Simplifier | None = None) -> Incoming:
     """The pages of a PDF on which something is drawn, the first with those after it.
 
     Args:
         data: the file.
         say: sets text whose font is not embedded; None: that is left out.
+        simplifier: of its outlines; None: they come as they are.
 
     Raises:
         Refusal: `not_pdf`, `too_much`, `nothing_drawn`.
@@ -31,7 +33,7 @@ def read_pdf(data: bytes, say: Say | None = None) -> Incoming:
     try:
         with pikepdf.open(io.BytesIO(data)) as document:
             count = len(document.pages)
-            pages = [_read(page, say) for page in pages_in(document, MOST_PAGES)]
+            pages = [_read(page, say, simplifier) for page in pages_in(document, MOST_PAGES)]
     except (pikepdf.PdfError, pikepdf.PasswordError, IndexError):
         raise refusal("not_pdf") from None
     if not pages:
@@ -49,10 +51,10 @@ def read_pdf(data: bytes, say: Say | None = None) -> Incoming:
     return found
 
 
-def _read(page: Page, say: Say | None) -> Incoming:
+def _read(page: Page, say: Say | None, simplifier: Simplifier | None) -> Incoming:
     """A page's items; none where nothing on it can be imported."""
     try:
-        found = read_tree_of(page.root, say)
+        found = read_tree_of(page.root, say, simplifier)
     except Refusal as problem:
         if problem.code != "nothing_drawn":
             raise

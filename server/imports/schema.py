@@ -1,5 +1,6 @@
 """Forms of requests and answers about files that are imported."""
 
+from buildup.formats.anchorcounts import AnchorCount
 from drawings.schema import Card
 from ninja import Schema
 
@@ -24,6 +25,16 @@ class ImportedDrawings(Schema):
     """How many there are, and what was left out; empty for nothing."""
     notes: list[ImportNote]
     """The same one by one, where there is one drawing."""
+
+
+class AnchorCounts(Schema):
+    """How many anchors a file leads to, from as it is to the coarsest tolerance."""
+
+    counts: list[AnchorCount]
+    most: int
+    """Anchors that are imported at once."""
+    longest: int
+    """Anchors of a contour at the most."""
 
 
 class CopiedIn(Schema):

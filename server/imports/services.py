@@ -35,13 +35,19 @@ class TakenIn:
     notes: Notes = ()
 
 
-def take_in(user_id: int, *, name: str, data: bytes) -> TakenIn:
+def take_in(user_id: int, *, name: str, data: bytes, tolerance: float = 0.0) -> TakenIn:
     """A file as a new drawing, or one for each page: sheet, items, whatever is live in it.
+
+    Args:
+        user_id: who brings it.
+        name: of the file.
+        data: its bytes.
+        tolerance: within which its outlines are simplified, sheet units; 0: not at all.
 
     Raises:
         Refusal: as `read_file` and `checked_clip`; `bad_name`; as `make_room`.
     """
-    found = read_file(user_id, name, data)
+    found = read_file(user_id, name, data, tolerance=tolerance)
     called = (found.name or name.rpartition(".")[0] or name)[:LONGEST_NAME].strip()
     check_name(called)
     said = sentence(together(note for page in found.pages for note in page.notes))
@@ -86,7 +92,9 @@ def _drawing(user_id: int, name: str, page: Incoming) -> Drawing:
     return written(user_id, name, value_of(with_pictures(page, kept)))
 
 
-def items_of(user_id: int, *, name: str, data: bytes, drawing_id: int | None) -> Incoming:
+def items_of(
+    user_id: int, *, name: str, data: bytes, drawing_id: int | None, tolerance: float = 0.0
+) -> Incoming:
     """The items of a file on their way into a drawing, which keeps their pictures.
 
     Args:
@@ -94,11 +102,12 @@ def items_of(user_id: int, *, name: str, data: bytes, drawing_id: int | None) ->
         name: of the file.
         data: its bytes.
         drawing_id: into which drawing; None: its pictures show grey.
+        tolerance: within which its outlines are simplified, sheet units; 0: not at all.
 
     Raises:
         Refusal: as `read_file`; `unknown_drawing`; as `make_room`.
     """
-    found = read_file(user_id, name, data)
+    found = read_file(user_id, name, data, tolerance=tolerance)
     if not found.pictures or drawing_id is None:
         return with_pictures(found, {})
     return _with_kept(user_id, drawing_id, found)

@@ -3,6 +3,7 @@
 Points are complex numbers in sheet units (1 unit = 1 CSS pixel = 1/96 in), y down.
 """
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Literal
 
@@ -13,7 +14,7 @@ from buildup.geometry.coordinates import Coordinates
 AnchorKind = Literal["corner", "smooth", "symmetric", "flowing"]
 CornerStyle = Literal["round", "chamfer", "cove", "notch", "ogee", "soft"]
 Seam = Literal["smooth", "point", "free"]
-MOST_ANCHORS = 50_000
+MOST_ANCHORS = 100_000
 """Anchors in one outline: so many, with what is drawn of them, fit into one row of the store."""
 
 
@@ -103,9 +104,19 @@ class Contour:
         return tuple(zip(self.anchors, following, strict=False))
 
     @property
+    def segment_count(self) -> int:
+        """How many segments there are."""
+        return len(self.anchors) if self.closed else max(len(self.anchors) - 1, 0)
+
+    @property
     def segments(self) -> tuple[Cubic, ...]:
         """Every segment as a cubic, in order; empty for a single open anchor."""
         return tuple(cubic(a, b) for a, b in self.pairs)
+
+
+def anchor_count(contours: Iterable[Contour]) -> int:
+    """How many anchors contours have in all."""
+    return sum(len(c.anchors) for c in contours)
 
 
 def cubic(start: Anchor, end: Anchor) -> Cubic:

@@ -2,19 +2,29 @@
 
 import math
 import re
-from collections.abc import Iterator
+from collections.abc import Callable, Mapping
+from itertools import takewhile
 
 from buildup.contours.anchorkinds import handle, kind_of
-from buildup.contours.anchors import MOST_ANCHORS, Anchor, Contour
+from buildup.contours.anchors import Anchor, Contour
 from buildup.geometry.angles import arc_handle, degrees_of, direction
 from buildup.geometry.tolerances import NO_LENGTH
 from buildup.messages import refusal
 
 _GAP = re.compile(r"\s*(?:,\s*)?")
 """What may stand between two of them; it always fits, so that no text is looked at twice."""
+_NUMBER_ALONE = r"[-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?"
 _COMMAND = re.compile(_GAP.pattern + r"([MmLlHhVvCcSsQqTtAaZz])")
-_NUMBER = re.compile(_GAP.pattern + r"([-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?)")
+_NUMBER = re.compile(f"{_GAP.pattern}({_NUMBER_ALONE})")
+_ROW = re.compile(f"(?>{_GAP.pattern}{_NUMBER_ALONE}){{0,6000}}+")
+"""Numbers in a row, up to `MOST_IN_ROW`; nothing of it is looked at twice."""
 _FLAG = re.compile(_GAP.pattern + r"([01])")
+TAKES: Mapping[str, int] = {"M": 2, "L": 2, "H": 1, "V": 1, "C": 6, "S": 4, "Q": 4, "T": 2}
+"""The numbers that a command takes each time; those of arcs have flags between them."""
+MOST_IN_PATH = 2_000_000
+"""Anchors; who asks says how many may come of it."""
+MOST_IN_ROW = 6_000
+"""Numbers that are read at a time: some for each command."""
 LONGEST_NUMBER = 60
 """Characters; a longer number is no number."""
 LARGEST_NUMBER = 1e60
@@ -45,26 +55,29 @@ class _Data:
         return match[1]
 
     def command(self) -> str | None:
-        """The next command, or "" where a number comes; None at the end."""
-        found = self._found(_COMMAND)
-        if found is not None:
-            return found
-        gap = _GAP.match(self.text, self.at)
-        if gap is not None and gap.end() == len(self.text):
-            return None
-        if _NUMBER.match(self.text, self.at) is None:
-            raise NoPath
-        return ""
+        """The next command; None at the end, and where something else comes."""
+        return self._found(_COMMAND)
+
+    def has_number(self) -> bool:
+        return _NUMBER.match(self.text, self.at) is not None
 
     def number(self) -> float:
-        match = _NUMBER.match(self.text, self.at)
-        if match is None or len(found := match[1]) > LONGEST_NUMBER:
+        found = self._found(_NUMBER)
+        if found is None or len(found) > LONGEST_NUMBER:
             raise NoPath
-        self.at = match.end()
-        value = float(found)
-        if -LARGEST_NUMBER <= value <= LARGEST_NUMBER:
-            return value
-        return min(max(value, -LARGEST_NUMBER), LARGEST_NUMBER)
+        return _bounded(float(found))
+
+    def row(self) -> list[float]:
+        """The numbers that come next, up to `MOST_IN_ROW` or one that is too long to be one."""
+        match = _ROW.match(self.text, self.at)
+        assert match is not None  # noqa: S101  # none is a row, too
+        found = _NUMBER.findall(match[0])
+        if found and max(map(len, found)) > LONGEST_NUMBER:
+            found = list(takewhile(lambda n: len(n) <= LONGEST_NUMBER, found))
+            self.at = len(self.text)
+        else:
+            self.at = match.end()
+        return [_bounded(float(n)) for n in found]
 
     def flag(self) -> bool:
         found = self._found(_FLAG)
@@ -74,6 +87,12 @@ class _Data:
 
     def point(self, origin: complex) -> complex:
         return origin + complex(self.number(), self.number())
+
+
+def _bounded(value: float) -> float:
+    if -LARGEST_NUMBER <= value <= LARGEST_NUMBER:
+        return value
+    return min(max(value, -LARGEST_NUMBER), LARGEST_NUMBER)
 
 
 class PathReader:
@@ -168,52 +187,87 @@ class PathReader:
     def read(self, text: str) -> None:
         """Draw what path data says, as far as it can be read."""
         data = _Data(text)
+        name = data.command()
+        if name not in ("M", "m"):
+            return
         try:
-            name = ""
-            while (found := data.command()) is not None:
-                if not found and not name:
-                    return
-                first = not name
-                name = found or {"M": "L", "m": "l", "Z": "", "z": ""}.get(name, name)
-                if not name or (first and name not in ("M", "m")):
-                    return
+            while name:
                 self._do(name, data)
+                name = data.command()
         except NoPath:
             return
 
     def _do(self, name: str, data: _Data) -> None:
-        origin = self._at if name.islower() else 0j
-        kind = name.upper()
-        curve = ""
+        """A command, as often as there are numbers for it."""
+        kind, near = name.upper(), name.islower()
         if kind == "Z":
             self.close()
-        elif kind == "M":
-            self.move(data.point(origin))
-        elif kind == "L":
-            self.line(data.point(origin))
-        elif kind == "H":
-            self.line(complex(data.number() + origin.real, self._at.imag))
-        elif kind == "V":
-            self.line(complex(self._at.real, data.number() + origin.imag))
-        elif kind in ("C", "S"):
-            first = data.point(origin) if kind == "C" else self._reflected("C")
-            self._last = data.point(origin)
-            self.curve(first, self._last, data.point(origin))
-            curve = "C"
-        elif kind in ("Q", "T"):
-            self._last = data.point(origin) if kind == "Q" else self._reflected("Q")
-            self.quadratic(self._last, data.point(origin))
-            curve = "Q"
+            self._curve = ""
+        elif kind == "A":
+            self._arc(data, near=near)
+            while data.has_number():
+                self._arc(data, near=near)
         else:
-            radii = complex(data.number(), data.number())
-            turned, large, sweep = data.number(), data.flag(), data.flag()
-            self.arc(radii, turned, large=large, sweep=sweep, to=data.point(origin))
-        self._curve = curve
+            count = TAKES[kind]
+            draw: Callable[..., None] = getattr(self, f"_{kind.lower()}")
+            row = data.row()
+            if not row:
+                raise NoPath
+            while True:
+                for k in range(0, len(row) - count + 1, count):
+                    draw(self._at if near else 0j, *row[k : k + count])
+                    draw = self._l if kind == "M" else draw
+                if len(row) % count:
+                    raise NoPath
+                if len(row) < MOST_IN_ROW:
+                    return
+                row = data.row()
+
+    def _m(self, origin: complex, x: float, y: float) -> None:
+        self.move(origin + complex(x, y))
+        self._curve = ""
+
+    def _l(self, origin: complex, x: float, y: float) -> None:
+        self.line(origin + complex(x, y))
+        self._curve = ""
+
+    def _h(self, origin: complex, x: float) -> None:
+        self._l(0j, origin.real + x, self._at.imag)
+
+    def _v(self, origin: complex, y: float) -> None:
+        self._l(0j, self._at.real, origin.imag + y)
+
+    def _c(self, origin: complex, *at: float) -> None:
+        self._cubic(origin + complex(*at[:2]), origin, *at[2:])
+
+    def _s(self, origin: complex, *at: float) -> None:
+        self._cubic(self._reflected("C"), origin, *at)
+
+    def _cubic(self, first: complex, origin: complex, *at: float) -> None:
+        self._last, self._curve = origin + complex(*at[:2]), "C"
+        self.curve(first, self._last, origin + complex(*at[2:]))
+
+    def _q(self, origin: complex, *at: float) -> None:
+        self._parabola(origin + complex(*at[:2]), origin + complex(*at[2:]))
+
+    def _t(self, origin: complex, x: float, y: float) -> None:
+        self._parabola(self._reflected("Q"), origin + complex(x, y))
+
+    def _parabola(self, middle: complex, to: complex) -> None:
+        self._last, self._curve = middle, "Q"
+        self.quadratic(middle, to)
+
+    def _arc(self, data: _Data, *, near: bool) -> None:
+        radii = complex(data.number(), data.number())
+        turned, large, sweep = data.number(), data.flag(), data.flag()
+        to = data.point(self._at if near else 0j)
+        self.arc(radii, turned, large=large, sweep=sweep, to=to)
+        self._curve = ""
 
     def _count(self) -> None:
         self._anchors_read += 1
-        if self._anchors_read > MOST_ANCHORS:
-            raise refusal("too_much.path", most=MOST_ANCHORS)
+        if self._anchors_read > MOST_IN_PATH:
+            raise refusal("too_much.path", most=MOST_IN_PATH)
 
     def _reflected(self, kind: str) -> complex:
         return 2.0 * self._at - self._last if self._curve == kind else self._at
@@ -234,6 +288,8 @@ class PathReader:
 def _kinded(anchor: Anchor) -> Anchor:
     """The anchor with the kind that its handles have."""
     into, out = anchor.into, anchor.out
+    if into is None and out is None:
+        return anchor
     return Anchor(anchor.at, into, out, kind_of(into, out, within=FEW_DIGITS))
 
 
@@ -250,13 +306,9 @@ def read_path(text: str) -> tuple[Contour, ...]:
     return reader.done()
 
 
-def numbers(text: str) -> Iterator[float]:
+def numbers(text: str) -> list[float]:
     """The numbers of a list of points; ends where there is something else."""
-    data = _Data(text)
-    while True:
-        try:
-            if data.command() != "":
-                return
-            yield data.number()
-        except NoPath:
-            return
+    data, found = _Data(text), list[float]()
+    while row := data.row():
+        found.extend(row)
+    return found

@@ -113,7 +113,7 @@ class _Work:
     @property
     def touched(self) -> list[int]:
         """The segments that change."""
-        count = len(self.contour.pairs)
+        count = self.contour.segment_count
         near = {k for i in self.anchors for k in (i - 1, i)}
         if self.contour.closed:
             return sorted({k % count for k in near})

@@ -2,17 +2,21 @@
 
 import math
 from collections.abc import Callable, Iterable
+from dataclasses import replace
 
 from buildup.contours.anchors import Contour
 from buildup.contours.paths import starting_at
 from buildup.contours.segments import with_added
 from buildup.contours.stretches import Stretch, with_stretch
 from buildup.geometry.bezier import extremes
+from buildup.geometry.fitting.decimating import decimated, kept
 from buildup.geometry.fitting.simplifying import thinned
 from buildup.geometry.stations import SAME_DIRECTION, joint, tangent_at
 
 CORNER = 0.35
 """Radians (20°). A path that turns by more has a corner there."""
+FEWEST = 3
+"""Anchors of a closed contour that has an area."""
 NEAR_END = 1e-3
 """Curve parameter: an extreme this close to an anchor is that anchor."""
 
@@ -37,7 +41,7 @@ def thinned_contour(
         tell: is told which part of the work is done.
 
     """
-    if len(contour.pairs) < 2:
+    if contour.segment_count < 2:
         return contour, 0.0
     ready = with_added(contour, dict(_extremes(contour))) if extreme else contour
     keep = _kept(ready, corner=turn if corners else math.inf, extreme=extreme)
@@ -57,6 +61,30 @@ def thinned_contour(
         if end - start > 1
     }
     return with_stretch(ready, made), found.moved
+
+
+def decimated_contour(contour: Contour, tolerance: float) -> Contour:
+    """A contour with far fewer anchors, in some microseconds for each that it has.
+
+    Args:
+        contour: which one; no anchor of it has a tie.
+        tolerance: sheet units, above 0.
+
+    """
+    anchors = contour.anchors
+    if all(a.into is None and a.out is None for a in anchors):
+        points = [a.at for a in anchors]
+        stay = kept([*points, points[0]] if contour.closed else points, tolerance=tolerance)
+        stay = stay[:-1] if contour.closed else stay
+        if contour.closed and len(stay) < FEWEST:  # smaller than the tolerance: it stays a form
+            stay = sorted({k * len(anchors) // FEWEST for k in range(FEWEST)})
+        return replace(contour, anchors=tuple(anchors[k] for k in stay))
+    made = decimated(contour.segments, tolerance=tolerance)
+    if contour.closed and len(made) < FEWEST:
+        return contour
+    return with_stretch(
+        contour, {Stretch(p.start, p.count): (p.curve,) for p in made if p.count > 1}
+    )
 
 
 def _kept(contour: Contour, *, corner: float, extreme: bool) -> set[int]:

@@ -23,7 +23,7 @@ class Stretch:
 
     def numbers(self, contour: Contour) -> list[int]:
         """The numbers of its segments; round a closed contour they begin again."""
-        total = len(contour.pairs)
+        total = contour.segment_count
         return [(self.start + k) % total for k in range(self.count)]
 
     def segments(self, contour: Contour) -> tuple[Cubic, ...]:
@@ -41,7 +41,7 @@ def stretches(contour: Contour, segments: Collection[int], cuts: Collection[int]
         cuts: numbers of anchors.
 
     """
-    total = len(contour.pairs)
+    total = contour.segment_count
     wanted = {s for s in segments if 0 <= s < total}
     begins = sorted(
         s
@@ -70,7 +70,7 @@ def with_stretch(contour: Contour, made: Mapping[Stretch, Sequence[Cubic]]) -> C
     same, anchors keep what else they are; else new ones are smooth where their handles lie in one
     line. Curves that have become lines have no handles.
     """
-    total = len(contour.pairs)
+    total = contour.segment_count
     curves: dict[int, Sequence[Cubic] | None] = dict.fromkeys(range(total))
     for stretch, new in made.items():
         numbers = stretch.numbers(contour)

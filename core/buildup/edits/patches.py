@@ -8,7 +8,7 @@ from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, replace
 from itertools import pairwise
 
-from buildup.contours.anchors import Anchor, Contour
+from buildup.contours.anchors import Anchor, Contour, anchor_count
 from buildup.contours.runs import LONG
 from buildup.drawing.itemtypes import Item, Outline
 
@@ -149,7 +149,7 @@ def patches_between(before: Item | None, after: Item) -> tuple[Patch, ...] | Non
         for start, gone, anchors in _between(old.anchors, new.anchors)
     )
     size = sum(len(p.anchors) + ONE for p in found)
-    whole = sum(len(c.anchors) for c in after.contours)
+    whole = anchor_count(after.contours)
     return None if size > MOST * whole else found
 
 

@@ -41,6 +41,7 @@ from buildup.shapes.registry import dials_of, shape_kind
 
 T = TypeVar("T")
 OTHER_END: Mapping[Align, Align] = {"start": "end", "middle": "middle", "end": "start"}
+STAYS = Affine()
 SAME_ANGLE = 1e-9
 """Degrees within which a line has kept its angle: a plain move leaves it to the last bit."""
 
@@ -116,6 +117,8 @@ def moved_item(item: Placed, way: ItemMap) -> Placed:
         return _moved_symmetry(item, by)
     if isinstance(item, Linked):
         return _moved_link(item, way)
+    if by == STAYS and not way.turned and not is_laid(item.style):
+        return item
     moved = _painted_along(item, _moved_drawn(item, way), by)
     return _grown(moved, abs(by.determinant) ** 0.5) if way.grows else moved
 

@@ -9,7 +9,7 @@ from dataclasses import dataclass, field
 from itertools import chain, islice, product
 from typing import Generic, TypeVar
 
-from buildup.contours.anchors import Contour
+from buildup.contours.anchors import Contour, anchor_count
 from buildup.drawing.itemtypes import AnyLeaf, Item, Outline
 from buildup.drawing.model import Drawing
 from buildup.forms.contours import box_under, contours_of, contours_under
@@ -208,7 +208,7 @@ def _places(drawing: Drawing, item_id: str, images: Images) -> _Places:
     item = drawing.leaf_item(item_id)
     spots: list[Spot] = []
     stretches: list[Stretch] = []
-    count = sum(len(c.anchors) for c in contours_of(drawing, item_id))
+    count = anchor_count(contours_of(drawing, item_id))
     met = images[: max(1, MOST_IMAGED // max(count, 1))]
     for image in met:
         contours = contours_under(drawing, item_id, image)

@@ -22,7 +22,7 @@ from common.sandbox.slots import Slots
 
 BEGINS = 60.0
 """Seconds until a child begins, while the nursery may still be loading."""
-SILENT = 40.0
+SILENT = 130.0
 """Seconds without a word; the kernel ends a child before that."""
 SCRIPT = Path(__file__).with_name("nursery.py")
 PLAIN = {

@@ -7,6 +7,7 @@ from urllib.parse import quote
 import ezdxf
 import numpy as np
 import shapely
+from buildup.drawing.clips import read_clip
 from buildup.drawing.paint import Finish, Gradient, PictureFill, Shadow, Stop, Style
 from buildup.drawing.sheet import Sheet
 from buildup.formats.formatsettings import DxfOut, PdfOut
@@ -74,6 +75,49 @@ class IncomingTest(TransactionTestCase):
         self.assertAlmostEqual(value.sheet.width, 50 / 25.4 * 96)
         (item,) = (value.items[i] for i in value.order)
         self.assertAlmostEqual(item.frame.width, value.sheet.width / 2)
+
+    def test_outlines_are_simplified_where_that_is_asked_for(self):
+        ring = " ".join(
+            f"{100 + 90 * np.cos(a):.3f},{100 + 90 * np.sin(a):.3f}"
+            for a in np.linspace(0.0, 6.28, 3_000)
+        )
+        text = document(f"<path d='M{ring}z'/>")
+        asked = self.client.post(
+            "/api/v1/queries/file-anchors?name=ring.svg", text, content_type="image/svg+xml"
+        ).json()
+        self.assertEqual((asked["most"], asked["longest"]), (400_000, 100_000))
+        self.assertEqual(asked["counts"][0]["anchors"], 3_000)
+        chosen = asked["counts"][4]
+        query = f"?name=ring.svg&tolerance={chosen['tolerance']}"
+        answer = self.client.post(f"/api/v1/imports{query}", text, content_type="image/svg+xml")
+        _, value = self.value(answer)
+        (item,) = (value.items[i] for i in value.order)
+        self.assertEqual(len(item.contours[0].anchors), chosen["anchors"])
+        self.assertLess(chosen["anchors"], 100)
+        found = self.client.post(
+            f"/api/v1/queries/file-items{query}", text, content_type="image/svg+xml"
+        )
+        (pasted,) = read_clip(found.json()["clip"]).items
+        self.assertEqual(pasted.contours, item.contours)
+        wrong = self.client.post(
+            "/api/v1/imports?name=a.svg&tolerance=nan", text, content_type="image/svg+xml"
+        )
+        self.assertEqual(wrong.status_code, 422)
+
+    def test_a_dxf_is_simplified_as_well(self):
+        made = ezdxf.new(units=ezdxf.units.MM)
+        made.modelspace().add_lwpolyline(
+            [(50 * np.cos(a), 50 * np.sin(a)) for a in np.linspace(0.0, 6.0, 2_000)]
+        )
+        out = io.StringIO()
+        made.write(out)
+        counts = self.client.post(
+            "/api/v1/queries/file-anchors?name=arc.dxf",
+            out.getvalue(),
+            content_type="application/octet-stream",
+        ).json()["counts"]
+        self.assertEqual(counts[0]["anchors"], 2_000)
+        self.assertLess(counts[3]["anchors"], 200)
 
     def test_broken_huge_and_hostile_files_make_nothing(self):
         bomb = '<!DOCTYPE s [<!ENTITY a "aa"><!ENTITY b "&a;&a;">]>' + document("<g>&b;</g>")

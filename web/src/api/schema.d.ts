@@ -448,6 +448,8 @@ export interface paths {
         /**
          * Import Drawings
          * @description A new drawing of a file, the request's body, or one for each of its pages.
+         *
+         *     With a tolerance its outlines are simplified within that.
          */
         post: operations["import_drawings"];
         delete?: never;
@@ -469,9 +471,30 @@ export interface paths {
          * Read File Items
          * @description The items of a file, the request's body, as a clip that can be pasted.
          *
-         *     Pictures in it are kept for the drawing that is named.
+         *     Pictures in it are kept for the drawing that is named. With a tolerance its outlines are
+         *     simplified within that.
          */
         post: operations["read_file_items"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/queries/file-anchors": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Count Anchors
+         * @description How many anchors a file, the request's body, leads to: as it is, and simplified.
+         */
+        post: operations["count_anchors"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2922,6 +2945,41 @@ export interface components {
             notes: components["schemas"]["ReadNote"][];
             /** More */
             more: string;
+        };
+        /**
+         * AnchorCount
+         * @description How many anchors a file leads to.
+         *
+         *     Args:
+         *         tolerance: within which its outlines are simplified, sheet units; 0: as they are.
+         *         anchors: in all.
+         *         longest: of the contour that has most.
+         *         label: the tolerance in millimetres.
+         */
+        AnchorCount: {
+            /** Tolerance */
+            tolerance: number;
+            /** Anchors */
+            anchors: number;
+            /** Longest */
+            longest: number;
+            /**
+             * Label
+             * @default
+             */
+            label?: string;
+        };
+        /**
+         * AnchorCounts
+         * @description How many anchors a file leads to, from as it is to the coarsest tolerance.
+         */
+        AnchorCounts: {
+            /** Counts */
+            counts: components["schemas"]["AnchorCount"][];
+            /** Most */
+            most: number;
+            /** Longest */
+            longest: number;
         };
         /**
          * NamedColour
@@ -12038,6 +12096,7 @@ export interface operations {
         parameters: {
             query: {
                 name: string;
+                tolerance?: number;
             };
             header?: never;
             path?: never;
@@ -12074,6 +12133,7 @@ export interface operations {
             query: {
                 name: string;
                 drawing?: number | null;
+                tolerance?: number;
             };
             header?: never;
             path?: never;
@@ -12092,6 +12152,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Reading"];
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    count_anchors: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnchorCounts"];
                 };
             };
             /** @description Problem */

@@ -212,6 +212,7 @@ export type FreeForm = Schemas["FreeForm"];
 export type Fault = Schemas["Fault"];
 export type ExportKind = FormatSettings["kind"];
 export type ExportPreview = Schemas["ExportPreview"];
+export type AnchorCounts = Schemas["AnchorCounts"];
 export type ImportedDrawings = Schemas["ImportedDrawings"];
 export type KeptClip = Schemas["KeptClip"];
 export type Variation = Schemas["Variation"];

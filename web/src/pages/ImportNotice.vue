@@ -2,13 +2,14 @@
 // A file that takes long to be imported, with a way to stop it.
 import { useImports } from "../session/imports";
 import WorkNotice from "../ui/WorkNotice.vue";
+import SimplifyImport from "./SimplifyImport.vue";
 
 const imports = useImports();
 </script>
 
 <template>
   <WorkNotice
-    v-if="imports.running"
+    v-if="imports.running && !imports.offer"
     data-testid="importing"
     :what="`Importing “${imports.running.name}”`"
     :part="null"
@@ -16,4 +17,5 @@ const imports = useImports();
     safe="Stop; nothing is imported"
     @stop="imports.stop()"
   />
+  <SimplifyImport v-if="imports.offer" :offer="imports.offer" />
 </template>

@@ -128,9 +128,13 @@ export const useClipboard = defineDrawingStore("clipboard", () => {
 
   /** The items of a file, where it has them. */
   async function takeIn(file: File, at: Point | null = null): Promise<void> {
-    const path = `/queries/file-items?name=${encodeURIComponent(file.name)}&drawing=${doc.id}`;
+    const path = `/queries/file-items?name=${encodeURIComponent(file.name)}&drawing=${doc.id}&tolerance=`;
     const reading = await told(() =>
-      imports.during(file.name, () => sendFile<Reading>(path, file)),
+      imports.during(file.name, () =>
+        imports.simplifiedIfNeeded(file, (tolerance) =>
+          sendFile<Reading>(`${path}${tolerance}`, file),
+        ),
+      ),
     );
     if (reading) put(reading, at, file.name);
   }

@@ -3,7 +3,7 @@
 import itertools
 from collections.abc import Container, Iterable
 
-from buildup.contours.anchors import MOST_ANCHORS, Contour
+from buildup.contours.anchors import MOST_ANCHORS, Contour, anchor_count
 from buildup.drawing.checks import check_name
 from buildup.drawing.items import Items
 from buildup.drawing.model import Drawing
@@ -43,5 +43,5 @@ def free_id(taken: Container[str], item_id: str) -> str:
 
 def check_contours(name: str, contours: Iterable[Contour]) -> None:
     """Refuses more anchors than an outline may have."""
-    if sum(len(c.anchors) for c in contours) > MOST_ANCHORS:
+    if anchor_count(contours) > MOST_ANCHORS:
         raise refusal("too_many_anchors.item", name=name, most=MOST_ANCHORS)

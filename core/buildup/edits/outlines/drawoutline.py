@@ -3,7 +3,7 @@
 from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
-from buildup.contours.anchors import MOST_ANCHORS, Anchor, Contour
+from buildup.contours.anchors import MOST_ANCHORS, Anchor, Contour, anchor_count
 from buildup.contours.flow import settled
 from buildup.contours.handles import arriving
 from buildup.contours.paths import turned_round
@@ -55,7 +55,7 @@ class DrawAnchor(Command):
     def title(self, drawing: Drawing) -> str:
         outline = drawing.items.get(self.item)
         paths = outline.contours if isinstance(outline, Outline) else ()
-        count = sum(len(c.anchors) for c in paths)
+        count = anchor_count(paths)
         return f"Draw anchor {count + 1}"
 
     def delta(self, drawing: Drawing) -> Delta:
@@ -152,7 +152,7 @@ class AddOutline(Command):
     def delta(self, drawing: Drawing) -> Delta:
         check_new(drawing, self.item)
         check_style(self.style)
-        count = sum(len(c.anchors) for c in self.contours)
+        count = anchor_count(self.contours)
         if not all(c.anchors for c in self.contours) or not 0 < count <= MOST_ANCHORS:
             raise refusal("bad_outline", self.item, most=MOST_ANCHORS)
         outline = Outline(

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from itertools import accumulate
 from typing import Literal
 
-from buildup.contours.anchors import MOST_ANCHORS, Anchor, Contour, cubic
+from buildup.contours.anchors import MOST_ANCHORS, Anchor, Contour, anchor_count, cubic
 from buildup.contours.flow import settled
 from buildup.contours.paths import without_segment
 from buildup.contours.segments import bent, straightened, with_added
@@ -42,7 +42,7 @@ NONE_THERE = {
 
 
 def _grown(outline: Outline, index: int, contour: Contour) -> Outline:
-    count = sum(len(c.anchors) for c in outline.contours) + len(contour.anchors)
+    count = anchor_count(outline.contours) + len(contour.anchors)
     if count - len(outline.contours[index].anchors) > MOST_ANCHORS:
         raise refusal("too_many_anchors", most=MOST_ANCHORS)
     return outline.with_contour(index, contour)

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from buildup.contours.anchors import Anchor, Contour
+from buildup.contours.anchors import Anchor, Contour, anchor_count
 from buildup.contours.moving import moved_contour
 from buildup.contours.paths import turned_round
 from buildup.contours.settling import settled_on
@@ -83,7 +83,7 @@ class TraceOutline(Command):
             rule="evenodd",
             style=style,
         )
-        count = sum(len(c.anchors) for c in outline.contours)
+        count = anchor_count(outline.contours)
         made = [s for c in outline.contours for s in c.segments]
         far = hausdorff(made, [s for path in paths for s in path])
         away = format_length(far, unit=drawing.sheet.unit)

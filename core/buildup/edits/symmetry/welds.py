@@ -3,7 +3,7 @@
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field, replace
 
-from buildup.contours.anchors import MOST_ANCHORS, Contour
+from buildup.contours.anchors import MOST_ANCHORS, Contour, anchor_count
 from buildup.contours.moving import moved_contour
 from buildup.drawing.itemtypes import (
     Item,
@@ -90,7 +90,7 @@ class _Weld:
         joined = welded(contours, symmetry)
         if joined is not None:
             self.joined.add(item_id)
-            if sum(len(c.anchors) for c in joined) > MOST_ANCHORS:
+            if anchor_count(joined) > MOST_ANCHORS:
                 raise refusal("too_many_anchors.weld", name=item.name, most=MOST_ANCHORS)
         outline = as_outline(item, _plain(contours) if joined is None else joined)
         self._outlines[item_id] = outline

@@ -7,6 +7,7 @@ from itertools import islice
 from buildup.drawing.checks import LONGEST_NAME
 from buildup.drawing.clips import Clip, read_clip
 from buildup.drawing.paint import PLAIN, Effect, Finish, Paint, Style
+from buildup.formats.anchorcounts import Simplifier
 from buildup.formats.importnotes import Report
 from buildup.formats.incoming import Incoming, whole_clip
 from buildup.formats.svg.appearance.svgclips import Cuts
@@ -68,9 +69,15 @@ class Document:
     """A document while it is read."""
 
     def __init__(
-        self, text: str | Element, say: Say | None = None, *, keeps_pictures: bool = False
+        self,
+        text: str | Element,
+        say: Say | None = None,
+        *,
+        keeps_pictures: bool = False,
+        simplifier: Simplifier | None = None,
     ) -> None:
         self.root = root = read_tree(text) if isinstance(text, str) else text
+        self.simplifier = simplifier or Simplifier()
         self._report = Report()
         self._say = say
         self._work = Work(len(text) if isinstance(text, str) else size_of(text))

@@ -1,9 +1,10 @@
 """Elements that draw a form, as items: the form, the pattern in it, the markers on it."""
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
-from buildup.contours.anchors import Contour
+from buildup.contours.anchors import MOST_ANCHORS, Contour, anchor_count
+from buildup.contours.apart import parted
 from buildup.contours.extent import box_of
 from buildup.drawing.clips import Clip
 from buildup.drawing.itemtypes import AnyLeaf, Outline, Shape
@@ -22,8 +23,9 @@ from buildup.formats.svg.svgtree import Element
 from buildup.formats.svg.svgvalues import read_link
 from buildup.formats.svg.svgwalk import Walk
 from buildup.forms.contours import item_contours
-from buildup.forms.placement import ItemMap, grown_style, moved_item
+from buildup.forms.placement import ItemMap, grown_style, laid_item, moved_item
 from buildup.geometry.transforms import shift
+from buildup.messages import refusal
 
 MOST_REPEATED = 10_000
 """Items that markers and patterns may come to in all; a drawing has room for twice as many."""
@@ -77,6 +79,8 @@ class Drawer:
         label = element.name.capitalize() if isinstance(made, Shape) else "Outline"
         made = replace(made, name=called_of(element.attributes, label))
         if isinstance(made, Outline):
+            scale = abs(level.place.determinant) ** 0.5
+            made = replace(made, contours=self.walk.simplifier.taken(made.contours, scale=scale))
             self.walk.made.count(made.contours)
             rule = level.paint.get("clip-rule" if level.clipping else "fill-rule")
             made = replace(made, rule="evenodd" if rule == "evenodd" else "nonzero")
@@ -89,7 +93,7 @@ class Drawer:
         if isinstance(made, Shape) and any(s.dashes for s in made.style.shown):
             made = begun_as_told(made, element.name)
         marked = self._marked(element, level)
-        pieces = list(self._pieces(made, level, declared))
+        pieces = [p for piece in self._pieces(made, level, declared) for p in self._parted(piece)]
         if pattern is not None and not made.style.shown:
             pieces = []
         if len(pieces) == 1 and not marked and pattern is None:
@@ -111,6 +115,23 @@ class Drawer:
         if item.style.shown and not all(c.holds(item) for c in level.cuts):
             self.walk.change("strokes that are cut (now live outlines)")
         self.walk.made.keep(item, item.name, into=level.group, cuts=level.cuts)
+
+    def _parted(self, item: AnyLeaf) -> Sequence[AnyLeaf]:
+        """An outline of more anchors than one has, as several that look the same.
+
+        Raises:
+            Refusal: `too_many_anchors`.
+        """
+        if not isinstance(item, Outline):
+            return (item,)
+        outlines = parted(item.contours, MOST_ANCHORS)
+        if len(outlines) == 1 and anchor_count(outlines[0]) <= MOST_ANCHORS:
+            return (item,)
+        if any(anchor_count(contours) > MOST_ANCHORS for contours in outlines):
+            raise refusal("too_many_anchors.path", most=MOST_ANCHORS)
+        self.walk.change(f"outlines of more than {MOST_ANCHORS:,} anchors (now several)")
+        item = laid_item(item)
+        return [replace(item, contours=contours) for contours in outlines]
 
     def _pieces(self, made: AnyLeaf, level: Level, declared: Declared) -> Iterator[AnyLeaf]:
         """What is painted of a form, on the sheet; strokes by themselves where they are uneven."""

@@ -2,10 +2,9 @@
 
 from collections.abc import Callable, Mapping
 from dataclasses import replace
-from itertools import islice
 
-from buildup.contours.anchors import MOST_ANCHORS, Anchor, Contour
-from buildup.contours.pathreader import numbers, read_path
+from buildup.contours.anchors import Anchor, Contour
+from buildup.contours.pathreader import MOST_IN_PATH, numbers, read_path
 from buildup.drawing.itemtypes import AnyLeaf, Frame, Outline, Shape
 from buildup.formats.svg.svgvalues import read_length
 from buildup.forms.placement import shape_contours
@@ -26,7 +25,7 @@ def _path(attributes: _Attributes) -> AnyLeaf | None:
 
 
 def _points(attributes: _Attributes, *, closed: bool) -> AnyLeaf | None:
-    flat = tuple(islice(numbers(attributes.get("points", "")), 2 * MOST_ANCHORS + 2))
+    flat = numbers(attributes.get("points", ""))[: 2 * MOST_IN_PATH + 2]
     positions = [complex(x, y) for x, y in zip(flat[::2], flat[1::2], strict=False)]
     return (
         _outline((Contour(tuple(map(Anchor, positions)), closed),)) if len(positions) > 1 else None

@@ -3,7 +3,7 @@
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
-from buildup.contours.anchors import MOST_ANCHORS, Contour
+from buildup.contours.anchors import Contour, anchor_count
 from buildup.drawing.clips import Clip
 from buildup.drawing.codec import check_in_range
 from buildup.drawing.itemtypes import (
@@ -18,6 +18,7 @@ from buildup.drawing.itemtypes import (
     TextItem,
 )
 from buildup.drawing.paint import PLAIN, Finish, Style
+from buildup.formats.anchorcounts import MOST_READ, too_many
 from buildup.formats.svg.appearance.svgcut import Cut, Shade
 from buildup.formats.svg.appearance.svgmasks import BARE
 from buildup.formats.svg.appearance.svgstrokes import painted_as
@@ -213,12 +214,11 @@ class MadeItems:
         """Count the anchors of contours.
 
         Raises:
-            Refusal: `too_much`.
+            Refusal: `too_many_anchors`.
         """
-        count = sum(len(c.anchors) for c in contours)
-        self._anchors += count
-        if self._anchors > MOST_READ or count > MOST_ANCHORS:
-            raise too_much("anchors")
+        self._anchors += anchor_count(contours)
+        if self._anchors > MOST_READ:
+            raise too_many()
 
     def clip(self) -> Clip:
         """What was made; groups that hold nothing are left out, of one item the item stays."""
@@ -248,7 +248,3 @@ class MadeItems:
 def _plain(item: Item) -> Item:
     """The group as it would be if it said nothing but what it holds."""
     return replace(item, name="Group", finish=PLAIN) if isinstance(item, Group) else item
-
-
-MOST_READ = 150_000
-"""Anchors in all."""

@@ -9,6 +9,7 @@ from contextlib import contextmanager
 from dataclasses import dataclass
 
 from buildup.drawing.clips import Clip, clip_of, read_clip
+from buildup.formats.anchorcounts import Simplifier
 from buildup.formats.incoming import Incoming
 from buildup.formats.svg.svgdocument import Document
 from buildup.formats.svg.svglevel import called_of
@@ -97,30 +98,39 @@ def read_svg(text: str) -> Reading:
 
 
 @_bounded()
-def read_document(text: str, say: Say | None = None, *, keeps_pictures: bool = False) -> Incoming:
+def read_document(
+    text: str,
+    say: Say | None = None,
+    *,
+    keeps_pictures: bool = False,
+    simplifier: Simplifier | None = None,
+) -> Incoming:
     """A whole SVG document, with its sheet.
 
     Args:
         text: of the document.
         say: sets its text in faces; None: that is left out.
         keeps_pictures: pictures in it are told with their bytes; else they are left out.
+        simplifier: of its outlines; None: they come as they are.
 
     Raises:
         Refusal: as `read_svg`; as `read_live`.
 
     """
-    return Document(text, say, keeps_pictures=keeps_pictures).read()
+    return Document(text, say, keeps_pictures=keeps_pictures, simplifier=simplifier).read()
 
 
 @_bounded()
-def read_tree_of(root: Element, say: Say | None = None) -> Incoming:
+def read_tree_of(
+    root: Element, say: Say | None = None, simplifier: Simplifier | None = None
+) -> Incoming:
     """A document that another reader made, with its pictures.
 
     Raises:
         Refusal: as `read_svg`.
 
     """
-    return Document(root, say, keeps_pictures=True).read()
+    return Document(root, say, keeps_pictures=True, simplifier=simplifier).read()
 
 
 @_bounded()

@@ -13,7 +13,7 @@ from buildup.errors import Refusal
 from buildup.formats.svg.svgwork import too_much
 from buildup.messages import refusal
 
-LONGEST = 6_000_000
+LONGEST = 48_000_000
 """Characters: a little less than a request may have."""
 MOST_ELEMENTS = 60_000
 DEEPEST = 100

@@ -5,6 +5,7 @@ from typing import Protocol
 
 from buildup.drawing.clips import Clip
 from buildup.drawing.paint import Style
+from buildup.formats.anchorcounts import Simplifier
 from buildup.formats.svg.svgitems import MadeItems
 from buildup.formats.svg.svglevel import Level
 from buildup.formats.svg.svgstyles import Styles
@@ -19,6 +20,7 @@ class Walk(Protocol):
     ids: Mapping[str, Element]
     styles: Styles
     made: MadeItems
+    simplifier: Simplifier
 
     def leave(self, kind: str) -> None:
         """Count something that could not be taken over, by its kind."""

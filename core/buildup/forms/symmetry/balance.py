@@ -11,7 +11,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
-from buildup.contours.anchors import Contour
+from buildup.contours.anchors import Contour, anchor_count
 from buildup.contours.twins import AnchorIndex
 from buildup.forms.symmetry.axes import Axis
 from buildup.forms.symmetry.seams import SeamLine
@@ -68,7 +68,7 @@ class Balance:
 
 def check_size(contours: Sequence[Contour]) -> None:
     """Refuses forms that are too large to be compared with their images."""
-    if sum(len(c.anchors) for c in contours) > MOST_ANCHORS:
+    if anchor_count(contours) > MOST_ANCHORS:
         raise refusal("too_many_anchors.balance", most=MOST_ANCHORS)
 
 

@@ -99,10 +99,13 @@ async function takeIn(files: File[]): Promise<void> {
   const made: Card[] = [];
   for (const file of files) {
     await tried(async () => {
-      const path = `/imports?name=${encodeURIComponent(file.name)}`;
+      const path = `/imports?name=${encodeURIComponent(file.name)}&tolerance=`;
       const taken = await imports.during(
         file.name,
-        () => createFromFile<ImportedDrawings>(path, file),
+        () =>
+          imports.simplifiedIfNeeded(file, (tolerance) =>
+            createFromFile<ImportedDrawings>(`${path}${tolerance}`, file),
+          ),
         async ({ cards: all }) => {
           for (const card of all) await remove(`/drawings/${card.id}`);
           notices.tell(`“${file.name}” was not imported: it was stopped.`);

@@ -131,7 +131,7 @@ def _step(step: Element, known: Mapping[str, _Image], last: _Image, styles: Styl
 
 
 def _radius(text: str) -> float:
-    values = numbers(text[:LONGEST_VALUE])
+    values = iter(numbers(text[:LONGEST_VALUE]))
     across = next(values, 0.0)
     if abs(next(values, across) - across) > 1e-9 or across < 0.0:
         raise _Unknown
@@ -170,13 +170,13 @@ def _moved(image: _Image, by: complex) -> _Light:
 
 
 def _coloured(image: _Image, kind: str, text: str) -> _Image:
-    values = list(numbers(text[:400]))
+    values = numbers(text[:400])
     if kind != "matrix" or len(values) != 20:
         raise _Unknown
     light = _cast(image)
-    if values == list(numbers(BRIGHTER)):
+    if values == numbers(BRIGHTER):
         return replace(light, bright=True)
-    if values == list(numbers(FADES_IN)):
+    if values == numbers(FADES_IN):
         return replace(light, fades=True)
     rows = [values[k : k + 5] for k in range(0, 20, 5)]
     if any(v for row in rows[:3] for v in row[:4]) or any(rows[3][:3]) or rows[3][4]:
