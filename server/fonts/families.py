@@ -108,13 +108,22 @@ def said(user_id: int, text: str, wish: FontWish) -> Spoken | None:
     return None
 
 
+def _bare(name: str) -> str:
+    """A name as fonts are compared by it: PostScript names have no spaces (OpenType, name 6).
+
+    >>> _bare("Reed Display Bold") == _bare("ReedDisplay-Bold")
+    True
+    """
+    return name.casefold().replace(" ", "").replace("-", "")
+
+
 def _called(user_id: int, family: str, wish: FontWish) -> tuple[str, str] | None:
     """The key and the name of the font of a family that is most like what is asked for."""
-    wanted = GENERIC.get(family.casefold(), family.casefold())
+    wanted = _bare(GENERIC.get(family.casefold(), family))
     known = [(k, f.name, f.family) for k, f in shipped.FACES.items()]
     own = Font.objects.filter(owner_id=user_id).values_list("key", "name")
     known += [(key, name, name) for key, name in own]
-    alike = [(key, name) for key, name, of in known if wanted in (of.casefold(), name.casefold())]
+    alike = [(key, name) for key, name, of in known if wanted in (_bare(of), _bare(name))]
 
     def unlike(font: tuple[str, str]) -> tuple[bool, bool, str]:
         values = font[1].casefold()

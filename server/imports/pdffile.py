@@ -33,7 +33,7 @@ def read_pdf(data: bytes, say: Say | None = None, simplifier: Simplifier | None 
     try:
         with pikepdf.open(io.BytesIO(data)) as document:
             count = len(document.pages)
-            pages = [_read(page, say, simplifier) for page in pages_in(document, MOST_PAGES)]
+            pages = [_read(page, say, simplifier) for page in pages_in(document, MOST_PAGES, say)]
     except (pikepdf.PdfError, pikepdf.PasswordError, IndexError):
         raise refusal("not_pdf") from None
     if not pages:

@@ -8,11 +8,13 @@ from typing import Any
 import pikepdf
 from buildup.formats.importnotes import Notes
 from buildup.formats.svg.svgtree import Element
+from buildup.formats.svg.text.svgfonts import Say
 from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import Affine
 
 from imports.pdf.pdfcontent import Content
 from imports.pdf.pdfobjects import annotation
+from imports.pdf.pdfsamefont import SameFonts
 from imports.pdf.pdfsheet import Sheet
 from imports.pdf.pdfstate import State
 from imports.pdf.pdfvalues import FARTHEST, Marks, number_in, numbers_in, part, told
@@ -40,15 +42,20 @@ class Page:
     notes: Notes
 
 
-def pages_in(document: pikepdf.Pdf, most: int) -> Iterator[Page]:
+def pages_in(document: pikepdf.Pdf, most: int, say: Say | None = None) -> Iterator[Page]:
     """The first pages of a document.
+
+    Args:
+        document: the file.
+        most: pages.
+        say: sets text in fonts that are here.
 
     Raises:
         Refusal: `too_much`.
     """
-    marks, hidden = Marks(), _hidden(document)
+    marks, hidden, fonts = Marks(), _hidden(document), SameFonts(say)
     for page in document.pages[:most]:
-        yield _page(page, marks, hidden)
+        yield _page(page, marks, hidden, fonts)
 
 
 def _hidden(document: pikepdf.Pdf) -> frozenset[tuple[int, int]]:
@@ -81,7 +88,9 @@ def _box(page: pikepdf.Page) -> Box:
     return shown
 
 
-def _page(page: pikepdf.Page, marks: Marks, hidden: frozenset[tuple[int, int]]) -> Page:
+def _page(
+    page: pikepdf.Page, marks: Marks, hidden: frozenset[tuple[int, int]], fonts: SameFonts
+) -> Page:
     box = _box(page)
     scale = PX * max(number_in(page.obj.get("/UserUnit"), 1.0), 1e-3)
     quarters = int(number_in(_inherited(page.obj, "Rotate"))) // 90 % 4
@@ -96,7 +105,7 @@ def _page(page: pikepdf.Page, marks: Marks, hidden: frozenset[tuple[int, int]]) 
     place = turns[quarters].after(upright)
     if quarters % 2:
         size = complex(size.imag, size.real)
-    sheet = Sheet(Box(0.0, 0.0, size.real, size.imag), marks, hidden)
+    sheet = Sheet(Box(0.0, 0.0, size.real, size.imag), marks, fonts, hidden)
     values = {
         "width": told(size.real),
         "height": told(size.imag),

@@ -6,6 +6,7 @@ from buildup.formats.importnotes import Report
 from buildup.formats.svg.svgtree import Element
 from buildup.geometry.boxes import Box
 
+from imports.pdf.pdfsamefont import SameFonts
 from imports.pdf.pdfvalues import Marks, told
 
 DEEPEST = 20
@@ -19,12 +20,14 @@ class Sheet:
     Args:
         box: of the page, on the sheet.
         marks: what was read of all pages.
+        fonts: those of the document that are here as well.
         hidden: layers that do not show, by their objects' numbers.
         report: what was left out or changed.
     """
 
     box: Box
     marks: Marks
+    fonts: SameFonts
     hidden: frozenset[tuple[int, int]] = frozenset()
     report: Report = field(default_factory=Report)
     _count: int = 0

@@ -1,5 +1,6 @@
 """Text of a PDF (ISO 32000-1, 9.4): the outlines of its glyphs, or text in another font."""
 
+from collections.abc import Sequence
 from typing import TYPE_CHECKING, Any
 
 from buildup.formats.svg.svgtree import TEXT, Element
@@ -8,6 +9,7 @@ from buildup.geometry.transforms import Affine, shift
 from imports.pdf.pdffonts import Font, Shown
 from imports.pdf.pdfinks import ink_told
 from imports.pdf.pdfobjects import glyph
+from imports.pdf.pdfsamefont import Placed, is_bold, is_italic
 from imports.pdf.pdfstate import TextState
 from imports.pdf.pdfvalues import matrix_told, number_in, told
 
@@ -82,17 +84,30 @@ class TextMaker:
         if not font.is_embedded:
             self._set(parts, font)
             return
-        outlines = []
+        begin = self._matrix()
+        outlines, row, along = [], list[Placed](), 0.0
         for value in parts:
             data = _bytes_of(value)
             if data is None:
-                self._kern(value)
+                along += self._kern(value)
                 continue
             for shown in font.shown(data):
                 self._content.sheet.marks.spend()
                 outlines.append(self._outline(shown, font))
-                self._on(shown, font)
-        self._paint("".join(outlines))
+                row.append(Placed(shown.text, along))
+                along += self._on(shown, font)
+        family = self._family(row, font, along)
+        if family:
+            self._say("".join(p.text for p in row), begin, font, f"{family}, sans-serif")
+        else:
+            self._paint("".join(outlines))
+
+    def _family(self, row: Sequence[Placed], font: Font, end: float) -> str:
+        """The font that is here and in which a row of glyphs can be text; empty for none."""
+        text = self._state
+        if text.mode or font.matrix is not None or text.spacing or text.word_spacing:
+            return ""
+        return self._content.sheet.fonts.family(row, font, end)
 
     @property
     def _state(self) -> TextState:
@@ -104,12 +119,15 @@ class TextMaker:
         grown = Affine(complex(text.size * text.stretch), text.size * 1j, 1j * text.rise)
         return self._place.after(grown)
 
-    def _kern(self, value: Any) -> None:
+    def _kern(self, value: Any) -> float:
+        """Move on by a number; by how many ems that is."""
         text = self._state
-        by = -number_in(value) / 1000.0 * text.size * text.stretch
-        self._place = self._place.after(shift(complex(by)))
+        ems = -number_in(value) / 1000.0
+        self._place = self._place.after(shift(complex(ems * text.size * text.stretch)))
+        return ems
 
-    def _on(self, shown: Shown, font: Font) -> None:
+    def _on(self, shown: Shown, font: Font) -> float:
+        """Move on by a glyph; by how many ems that is, without further space."""
         text = self._state
         width = (
             shown.width if font.matrix is None else font.matrix.vector(complex(shown.width)).real
@@ -117,6 +135,7 @@ class TextMaker:
         spaces = text.spacing + (text.word_spacing if shown.is_space else 0.0)
         by = (width * text.size + spaces) * text.stretch
         self._place = self._place.after(shift(complex(by)))
+        return width
 
     def _outline(self, shown: Shown, font: Font) -> str:
         """The path data of a glyph in user space; one that is content by itself is painted."""
@@ -145,7 +164,6 @@ class TextMaker:
 
     def _set(self, parts: list[Any], font: Font) -> None:
         """A line in a font that is not embedded, as text in one that is here."""
-        content, text = self._content, self._state
         begin, words = self._matrix(), ""
         for value in parts:
             data = _bytes_of(value)
@@ -153,13 +171,18 @@ class TextMaker:
                 self._kern(value)
                 continue
             for shown in font.shown(data):
-                content.sheet.marks.spend()
+                self._content.sheet.marks.spend()
                 words += shown.text
                 self._on(shown, font)
-        if not words.strip() or text.mode == 3:
+        if not words.strip() or self._state.mode == 3:
             return
-        content.change(FALLBACK)
+        self._content.change(FALLBACK)
         family = next((f for n, f in FAMILIES.items() if n in font.name), "sans-serif")
+        self._say(words, begin, font, family)
+
+    def _say(self, words: str, begin: Affine, font: Font, family: str) -> None:
+        """A line of text in a font that is here."""
+        content = self._content
         values = {
             "transform": matrix_told(content.state.place.after(begin).after(Affine(1 + 0j, -1j))),
             "font-size": "1",
@@ -167,9 +190,9 @@ class TextMaker:
             "fill": ink_told(content, content.state.fill),
             "fill-opacity": told(content.state.fill_opacity),
         }
-        if "Bold" in font.name:
+        if is_bold(font):
             values["font-weight"] = "bold"
-        if "Italic" in font.name or "Oblique" in font.name:
+        if is_italic(font):
             values["font-style"] = "italic"
         held = Element("text", values, 0)
         said = Element(TEXT, {}, 0, text=words)
