@@ -76,6 +76,7 @@ PACKAGES = (
     Package(
         "pypdf", "7.1.1", "BSD-3-Clause", "pdf", "2eff4e2fc5fb22a6", sampled=True, registry="pip"
     ),
+    Package("ezdxf", "1.4.5", "MIT", "dxf", "a6c3bbc1a65ce764", sampled=True, registry="pip"),
 )
 
 

@@ -14,7 +14,7 @@ from buildup.errors import Refusal
 
 django.setup()
 
-from corpus import pages, pdfs, svgs  # noqa: E402
+from corpus import dxfs, pages, pdfs, svgs  # noqa: E402
 from corpus.packages import PACKAGES, Package, files  # noqa: E402
 from corpus.verdicts import ALIKE, Verdict  # noqa: E402
 
@@ -23,9 +23,13 @@ TRIED: dict[str, dict[str, Callable[[str, bytes], Verdict]]] = {
         "read and written as SVG": svgs.tried,
         "written as PDF": pdfs.tried,
         "written as PDF and read again": pages.tried_again,
+        "written as DXF and read again": dxfs.tried_again,
     },
     "pdf": {"read as PDF": pages.tried},
+    "dxf": {"read as DXF": dxfs.tried},
 }
+THOROUGH = frozenset({"written as DXF and read again"})
+"""What takes some seconds a file, and is not looked at by the tests."""
 
 
 def main() -> int:
@@ -38,6 +42,8 @@ def main() -> int:
         if options.tests and not package.sampled:
             continue
         for way, does in TRIED[package.kind].items():
+            if options.tests and way in THOROUGH:
+                continue
             begun = time.perf_counter()
             every = list(_verdicts(package, does, options.sample))
             _print(f"{package.name} {package.version}, {way}", every, options.worst)

@@ -93,7 +93,7 @@ def message(key: str, /, **parameters: object) -> str:
     >>> message("notes.twins", count=3)
     '3 pairs of twins.'
     """
-    return _ALL[key].format_map(parameters)
+    return _ALL[key].format_map(parameters).replace(".  ", ". ")
 
 
 def refusal(key: str, position: str = "", /, **parameters: object) -> Refusal:

@@ -103,7 +103,7 @@ def sentence(key: str, /, **parameters: object) -> str:
     >>> sentence("nothing_to_undo")
     'Nothing left to undo.'
     """
-    return SENTENCES[key].format_map(parameters)
+    return SENTENCES[key].format_map(parameters).replace(".  ", ". ")
 
 
 def refusal(key: str, position: str = "", /, **parameters: object) -> Refusal:
