@@ -304,6 +304,16 @@ class MendTest(FairTest):
         for a, b in itertools.pairwise(segments):
             found = joint(a, b)
             self.assertLess(abs(found.curvature[0] - found.curvature[1]), 3e-4)
+        self.page.keyboard.press("Control+z")
+        self.settled()
+        self.choose_anchor(1)
+        self.page.get_by_test_id("transition-clothoid").click()
+        self.press("Add transition curve")
+        segments = self.segments()
+        self.assertGreater(len(segments), 4)  # three arcs, and what they join
+        for a, b in itertools.pairwise(segments):
+            found = joint(a, b)
+            self.assertLess(abs(found.curvature[0] - found.curvature[1]), 1e-4)
 
 
 class CompareTest(FairTest):

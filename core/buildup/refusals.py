@@ -169,6 +169,7 @@ REFUSALS: Mapping[str, str] = {
     "measure_set_exists": "There is already a set “{name}”. Nothing was changed; enter another name.",
     "no_anchors": "No anchor is selected. Click one first.",
     "no_assembly": "“{name}” is not an assembly. Nothing was changed.",
+    "no_clothoid": "No clothoid joins these ends. Nothing was changed; use another length, or a fair curve.",
     "no_corner": "The path does not turn there. Select an anchor at a corner.",
     "no_corner.rounded": "These outlines have no rounded corners.",
     "no_draft": "There is no preview of that. Nothing was changed.",

@@ -139,6 +139,12 @@ EVERY = [
     {"kind": "fit_to_reference", "anchors": [["leaf", 0, 1]], "reference": "u", "reach": 5},
     {"kind": "shorten_handles", "segments": [["tight", 0, 0]]},
     {"kind": "add_transition_curves", "anchors": [["leaf", 0, 1]], "length": 9},
+    {
+        "kind": "add_transition_curves",
+        "anchors": [["leaf", 0, 1]],
+        "length": 9,
+        "curve": "clothoid",
+    },
     {"kind": "smooth_with_brush", "item": "leaf", "places": [[50, 0], [99, 10]], "reach": 20},
     {"kind": "pull_with_brush", "item": "leaf", "grabbed": [100, 20], "to": [110, 24], "reach": 40},
     {"kind": "blend_items", "items": ["leaf", "second"], "count": 2},

@@ -1,5 +1,8 @@
 """Transitions: between a line and an arc, or two arcs, a stretch whose curvature grows evenly."""
 
+import cmath
+import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
@@ -11,11 +14,21 @@ from buildup.edits.anchors.editing import by_outline, said_of_move, with_rebuilt
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
 from buildup.geometry.bezier import Cubic, with_both_handles
+from buildup.geometry.fairness.clothoids import End, NoClothoid, curves_of, joining
 from buildup.geometry.fairness.variation import faired
 from buildup.geometry.hausdorff import hausdorff
-from buildup.geometry.stations import SAME_DIRECTION, joint, stations, stations_at
+from buildup.geometry.stations import (
+    SAME_DIRECTION,
+    joint,
+    stations,
+    stations_at,
+    tangent_at,
+    turns_along,
+)
 from buildup.messages import refusal
 
+LOOKED_AT = 8
+"""Places of a segment from whose directions its turn is told."""
 MOST_OF_A_SIDE = 0.8
 """Part of a segment that a transition takes up at the most."""
 
@@ -24,8 +37,7 @@ MOST_OF_A_SIDE = 0.8
 class AddTransitionCurves(Command):
     """Makes the curvature grow evenly across anchors, over a length on both sides of each.
 
-    As a clothoid does, as nearly as the ends allow: the stretch begins and ends in the direction
-    and with the curvature of what is there, and has the least variation of curvature between.
+    The stretch begins and ends in the direction and with the curvature of what is there.
     """
 
     kind: Literal["add_transition_curves"] = "add_transition_curves"
@@ -33,6 +45,9 @@ class AddTransitionCurves(Command):
     """Which anchors, at which the path goes on in one direction."""
     length: float
     """How far to both sides, in sheet units; less where a side is short."""
+    curve: Literal["fair", "clothoid"] = "fair"
+    """The curve with the least variation of curvature; or three clothoids, whose curvature grows
+    evenly with the length, to within what a Bézier curve can show."""
 
     @property
     def name(self) -> str:
@@ -52,13 +67,15 @@ class AddTransitionCurves(Command):
             changed: dict[int, Contour] = {}
             for c, i in sorted(positions, reverse=True):  # the last first, so that numbers stay
                 contour = changed.get(c, outline.contours[c])
-                changed[c], off = _with_transition(contour, i, self.length)
+                changed[c], off = _with_transition(contour, i, self.length, self.curve)
                 moved = max(moved, off)
             put.append(with_rebuilt(outline, changed))
         return Delta(put=tuple(put), said=said_of_move(moved, drawing.sheet.unit))
 
 
-def _with_transition(contour: Contour, index: int, far: float) -> tuple[Contour, float]:
+def _with_transition(
+    contour: Contour, index: int, far: float, curve: Literal["fair", "clothoid"]
+) -> tuple[Contour, float]:
     """A contour with a transition at an anchor, and how far it moved."""
     segments = contour.segments
     inside = contour.closed or 0 < index < len(segments)
@@ -77,8 +94,32 @@ def _with_transition(contour: Contour, index: int, far: float) -> tuple[Contour,
         joint(around[start - 1], around[start]).curvature[0],
         joint(around[(start + 1) % count], around[(start + 2) % count]).curvature[1],
     )
-    fair = faired(drawn, tolerance=far, bends=bends)
-    return with_stretch(longer, {stretch: fair}), hausdorff(drawn, fair)
+    made = (
+        _clothoids(drawn, bends)
+        if curve == "clothoid"
+        else faired(drawn, tolerance=far, bends=bends)
+    )
+    return with_stretch(longer, {stretch: made}), hausdorff(drawn, made)
+
+
+def _clothoids(drawn: Sequence[Cubic], bends: tuple[float, float]) -> tuple[Cubic, ...]:
+    """Clothoids between the ends of some segments, with curvatures there.
+
+    Raises:
+        Refusal: `no_clothoid`.
+    """
+    ways = [tangent_at(s, k / LOOKED_AT) for s in drawn for k in range(LOOKED_AT + 1)]
+    angle, turned = cmath.phase(ways[0]), math.radians(turns_along(ways)[-1])
+    last = drawn[-1][3]
+    try:
+        arcs = joining(
+            End(drawn[0][0], angle, bends[0]),
+            End(last, angle + turned, bends[1]),
+            length=math.fsum(stations(s, 1)[-1].along for s in drawn),
+        )
+    except NoClothoid:
+        raise refusal("no_clothoid") from None
+    return curves_of(arcs, last=last)
 
 
 def _from_start(segment: Cubic, far: float) -> float:

@@ -9,6 +9,7 @@ import { useEdits } from "../../stores/board/edits";
 import { useSelection } from "../../stores/board/selection";
 import { useCatalogue } from "../../stores/display/catalogue";
 import ActionButton from "../../fields/ActionButton.vue";
+import ChoiceButtons from "../../ui/ChoiceButtons.vue";
 import DialSlider from "../../ui/DialSlider.vue";
 import FoldPart from "../../ui/FoldPart.vue";
 import TypedField from "../../fields/TypedField.vue";
@@ -24,6 +25,11 @@ const { marks, refs, stretch } = useChosen();
 const move = ref(false);
 /** Sheet units, to both sides: five millimetres to begin with. */
 const reach = ref(5 * catalogue.unit("mm").size);
+const TRANSITIONS = [
+  ["fair", "Fair curve", "M1 13C7 13 10 11 14 3"],
+  ["clothoid", "Clothoid", "M1 14C9 14 14 11 14 7 14 1 7 2 8 6c.6 2.4 3.6 2 3.4.2"],
+] as const;
+const curve = ref<"fair" | "clothoid">("fair");
 /** Sheet units, half a millimetre to begin with. */
 const tolerance = ref(catalogue.unit("mm").size / 2);
 
@@ -82,15 +88,23 @@ const { slid, slide, release, keep } = useSliding((percent) => ({
         <ActionButton
           class="two"
           label="Add transition curve"
-          hint="From a line into an arc with evenly growing curvature, like a clothoid"
+          hint="From a line into an arc with evenly growing curvature"
           lets
-          :command="{ kind: 'add_transition_curves', anchors, length: reach }"
+          :command="{ kind: 'add_transition_curves', anchors, length: reach, curve }"
         />
         <TypedField
           label="Transition length"
           :value="reach"
           :unit="unit"
           @typed="(v) => (reach = Math.abs(v))"
+        />
+        <ChoiceButtons
+          class="wide"
+          :options="TRANSITIONS"
+          :columns="2"
+          prefix="transition"
+          :pressed="(c) => c === curve"
+          @choose="(c) => (curve = c)"
         />
       </template>
       <template v-if="stretch.length > 0">
