@@ -79,7 +79,7 @@ def tried_again(name: str, data: bytes) -> Verdict:
     job = Job("corpus", value_of(read_document(data.decode("utf-8", "replace"))), None)
     parcel = dxf(job, DxfOut())
     verdict = tried(name, parcel.files[0].data)
-    return replace(verdict, left=(*verdict.left, *((line, 1) for line in parcel.said)))
+    return replace(verdict, left=(*verdict.left, *((line, 1) for line in parcel.messages)))
 
 
 def _apart(data: bytes, ours: Drawing, finer: int) -> float:

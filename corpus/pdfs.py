@@ -27,7 +27,7 @@ def tried(name: str, data: bytes) -> Verdict:
 
     """
     job, parcel = written(data)
-    told = tuple((line, 1) for line in parcel.said)
+    told = tuple((line, 1) for line in parcel.messages)
     verdict = Verdict(name, 1.0, told)
     for finer in FINER:
         verdict = replace(verdict, apart=_apart(job, parcel.files[0].data, finer))

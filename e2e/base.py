@@ -225,7 +225,7 @@ class BrowserTest(LiveServerTestCase):
         target.unroute(PROBE)
 
     def settled(self) -> None:
-        expect(self.page.get_by_test_id("kept")).to_contain_text("Saved")
+        expect(self.page.get_by_test_id("saved-state")).to_contain_text("Saved")
 
     def steps_come_to(self, count: int) -> None:
         """As many steps are stored of the drawing, and no more."""
@@ -290,10 +290,10 @@ class BrowserTest(LiveServerTestCase):
 
     def sent_out(self, kind: str = "svg"):
         """What is saved of the drawing in some format, as it is sent by default."""
-        self.page.get_by_test_id("send-out").click()
+        self.page.get_by_test_id("export").click()
         self.page.get_by_test_id(f"format-{kind}").click()
         with self.page.expect_download() as download:
-            self.page.get_by_test_id("send-save").click()
+            self.page.get_by_test_id("export-save").click()
         return download.value
 
     def middle(self, locator) -> tuple[float, float]:

@@ -194,7 +194,7 @@ class Pictures(BrowserTest):
         Thread(target=table.serve_forever, daemon=True).start()
         with override_settings(CUTTER=table.server_address):
             self.look("Swing tag")
-            self.page.get_by_test_id("send-out").click()
+            self.page.get_by_test_id("export").click()
             self.page.get_by_test_id("to-cutting-table").click()
             for name, value in (("Copies", "10"), ("Weeding line spacing", "15")):
                 field = self.page.get_by_role("textbox", name=name, exact=True)
@@ -252,14 +252,14 @@ class Pictures(BrowserTest):
         self.look("Swing tag")
         self.page.get_by_test_id("leaf-Shelf").click()
         self.page.get_by_role("button", name="Luthier's outlines").click()
-        self.page.get_by_test_id("kept-f-hole").click()
+        self.page.get_by_test_id("outline-f-hole").click()
         self.page.get_by_test_id("place-linked").click()
         with self.held(self.spot(*self.mm(43, 42)), self.spot(*self.mm(64, 88)), "Shift"):
             self.take()
 
     def show_export(self):
         self.look("Swing tag")
-        self.page.get_by_test_id("send-out").click()
+        self.page.get_by_test_id("export").click()
         self.page.get_by_test_id("format-pdf").click()
         self.page.get_by_text("Trim marks").click()
         bleed = self.page.get_by_label("Bleed")

@@ -161,7 +161,7 @@ class AccessTest(BrowserTest):
         expect(self.page.get_by_role("menuitem", name="Import…")).to_be_visible()
         self.sound("the menu at the pointer", off=["region"])  # it belongs to no landmark
         self.page.keyboard.press("Escape")
-        self.page.get_by_test_id("send-out").click()
+        self.page.get_by_test_id("export").click()
         expect(self.page.get_by_role("dialog")).to_be_visible()
         self.both("export")
         self.page.keyboard.press("Escape")

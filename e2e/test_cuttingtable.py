@@ -30,7 +30,7 @@ class CuttingTableTest(BrowserTest):
 
     def test_a_job_is_checked_laid_out_and_cut_on_the_table(self):
         self.open(self.new_drawing(PLATE, HOLE, NEAR))
-        self.page.get_by_test_id("send-out").click()
+        self.page.get_by_test_id("export").click()
         self.page.get_by_test_id("to-cutting-table").click()
         expect(self.page.get_by_test_id("cut-sheet")).to_be_visible()
         close = self.page.get_by_test_id("fault-close")
@@ -59,7 +59,7 @@ class CuttingTableTest(BrowserTest):
 
     def test_without_a_cutter_it_says_so_and_the_plan_is_kept(self):
         self.open(self.new_drawing(PLATE))
-        self.page.get_by_test_id("send-out").click()
+        self.page.get_by_test_id("export").click()
         self.page.get_by_test_id("to-cutting-table").click()
         expect(self.page.get_by_text("No problems found")).to_be_visible()
         width = self.page.get_by_role("textbox", name="Sheet width", exact=True)
@@ -84,7 +84,7 @@ class CuttingTableTest(BrowserTest):
 
     def test_more_sheets_are_cut_in_turn_with_a_drag_knife(self):
         self.open(self.new_drawing(PLATE, HOLE))
-        self.page.get_by_test_id("send-out").click()
+        self.page.get_by_test_id("export").click()
         self.page.get_by_test_id("to-cutting-table").click()
         expect(self.page.get_by_test_id("cut-sheet")).to_be_visible()
         for name, value in (("Sheet width", "80"), ("Sheet height", "60"), ("Copies", "3")):
@@ -107,7 +107,7 @@ class CuttingTableTest(BrowserTest):
 
     def test_what_is_printed_is_cut_where_its_marks_are_found(self):
         self.open(self.new_drawing(PLATE, HOLE))
-        self.page.get_by_test_id("send-out").click()
+        self.page.get_by_test_id("export").click()
         self.page.get_by_test_id("to-cutting-table").click()
         with self.page.expect_response("**/cutting/checks"):
             self.page.get_by_label("Print and cut").click()

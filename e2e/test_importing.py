@@ -38,7 +38,7 @@ class ImportingTest(BrowserTest):
 
     def test_a_new_drawing_comes_with_a_report_that_selects_what_it_speaks_of(self):
         self.page.goto(self.live_server_url)
-        self.bring(self.page.get_by_test_id("take-in"))
+        self.bring(self.page.get_by_test_id("import"))
         expect(self.report()).to_contain_text("markers (now items)")
         expect(self.report()).to_contain_text("scripts")
         self.report().get_by_role("button", name="Select").click()
@@ -63,7 +63,7 @@ class ImportingTest(BrowserTest):
         self.page.goto(self.live_server_url)
         held = []
         self.intercept("**/imports?*", lambda route, _: held.append(route))
-        self.bring(self.page.get_by_test_id("take-in"))
+        self.bring(self.page.get_by_test_id("import"))
         running = self.page.get_by_test_id("importing")
         expect(running).to_contain_text("tag.svg")
         running.get_by_role("button", name="Stop").click()
@@ -84,7 +84,7 @@ class ImportingTest(BrowserTest):
                 route.continue_()
 
         self.intercept("**/imports?*", once)
-        self.bring(self.page.get_by_test_id("take-in"), WAVE)
+        self.bring(self.page.get_by_test_id("import"), WAVE)
         dialog = self.page.get_by_role("dialog", name="Simplify on import")
         expect(dialog).to_contain_text("“wave.svg” has 400 anchors")
         expect(dialog.get_by_role("radio", name="0.01 mm")).to_be_checked()

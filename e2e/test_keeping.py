@@ -31,7 +31,7 @@ class ConnectionTest(BrowserTest):
         self.click(100, 130)
         self.context.set_offline(True)
         self.page.keyboard.press("ArrowRight")
-        expect(self.page.get_by_test_id("kept")).to_contain_text("Not saved yet")
+        expect(self.page.get_by_test_id("saved-state")).to_contain_text("Not saved yet")
         self.page.keyboard.press("ArrowDown")
         self.context.set_offline(False)
         self.settled()
@@ -45,7 +45,7 @@ class ConnectionTest(BrowserTest):
 
     def in_the_end_kept(self):
         """After all waiting, which gets longer from try to try."""
-        expect(self.page.get_by_test_id("kept")).to_contain_text("Saved", timeout=30_000)
+        expect(self.page.get_by_test_id("saved-state")).to_contain_text("Saved", timeout=30_000)
 
     def test_answers_that_say_nothing_lose_no_edit(self):
         """As a captive page of a network gives them, while previews come from the server."""
@@ -75,7 +75,7 @@ class ConnectionTest(BrowserTest):
 
         self.intercept("**/commands", nothing)
         self.page.keyboard.press("Shift+ArrowDown")
-        expect(self.page.get_by_test_id("kept")).to_contain_text("Not saved yet")
+        expect(self.page.get_by_test_id("saved-state")).to_contain_text("Not saved yet")
         self.in_the_end_kept()
         self.assertGreaterEqual(len(commands), 3)
         origin = self.items()[0].frame.place.origin
@@ -91,7 +91,7 @@ class ConnectionTest(BrowserTest):
         row = models.Drawing.objects.get(pk=self.row.pk)
         with self.server_away():
             self.page.keyboard.press("Shift+ArrowDown")
-            expect(self.page.get_by_test_id("kept")).to_contain_text("Not saved yet")
+            expect(self.page.get_by_test_id("saved-state")).to_contain_text("Not saved yet")
             first = row.steps.get(number=1)  # what a backup has, and what others did since
             item = row.items.get(item="plate")
             body = json.loads(item.body)
@@ -118,7 +118,7 @@ class ConnectionTest(BrowserTest):
         block = "**/commands"
         self.intercept(block, lambda route: route.abort())
         self.page.keyboard.press("Delete")
-        expect(self.page.get_by_test_id("kept")).to_contain_text("Not saved yet")
+        expect(self.page.get_by_test_id("saved-state")).to_contain_text("Not saved yet")
         self.page.unroute(block)
         self.page.reload()
         self.settled()
@@ -155,7 +155,7 @@ class ConnectionTest(BrowserTest):
         self.type_into("Width", "80")
         other.get_by_label("Hide plate").click()
         expect(other.get_by_label("Show plate")).to_be_visible()
-        expect(other.get_by_test_id("kept")).to_contain_text("Saved")
+        expect(other.get_by_test_id("saved-state")).to_contain_text("Saved")
         (item,) = self.items()
         self.assertEqual((item.frame.width, item.hidden), (80, True))
 
@@ -216,7 +216,7 @@ class ConnectionTest(BrowserTest):
             expect(self.page.get_by_test_id("redo")).to_contain_text("Move plate")
             self.page.keyboard.press("Control+Shift+z")
             expect(path).not_to_have_attribute("d", form)
-            expect(self.page.get_by_test_id("kept")).to_contain_text("Not saved yet · 3")
+            expect(self.page.get_by_test_id("saved-state")).to_contain_text("Not saved yet · 3")
         self.settled()
         self.assertGreater(self.x(), 150)
 
@@ -229,8 +229,8 @@ class ConnectionTest(BrowserTest):
         with self.server_away():
             self.nudge(5)
             self.nudge(2, other, "ArrowDown")
-            expect(self.page.get_by_test_id("kept")).to_contain_text("· 5")
-            expect(other.get_by_test_id("kept")).to_contain_text("· 2")
+            expect(self.page.get_by_test_id("saved-state")).to_contain_text("· 5")
+            expect(other.get_by_test_id("saved-state")).to_contain_text("· 2")
             self.page.close()
             other.close()
         self.page = self.context.new_page()
@@ -245,7 +245,7 @@ class ConnectionTest(BrowserTest):
         self.click(100, 130)
         self.intercept("**/commands", lambda route: route.abort(), everywhere=True)
         self.nudge(2)
-        expect(self.page.get_by_test_id("kept")).to_contain_text("· 2")
+        expect(self.page.get_by_test_id("saved-state")).to_contain_text("· 2")
         self.page.get_by_text("Drawings", exact=True).click()
         expect(self.page.get_by_test_id("card-waiting")).to_contain_text("2 edits")
         self.context.unroute("**/commands")
@@ -258,7 +258,7 @@ class ConnectionTest(BrowserTest):
         self.click(100, 130)
         with self.server_away():  # what asks for the password would take the next keys
             self.nudge(3)
-            expect(self.page.get_by_test_id("kept")).to_contain_text("· 3")
+            expect(self.page.get_by_test_id("saved-state")).to_contain_text("· 3")
             Session.objects.all().delete()
         expect(self.page.get_by_text("Nothing is lost: 3 edits are stored")).to_be_visible()
         field = self.page.get_by_test_id("password-again")
@@ -317,7 +317,7 @@ class ConnectionTest(BrowserTest):
         for odd in (200, 403, 422, 500):
             status = odd
             self.nudge(1)
-            expect(self.page.get_by_test_id("kept")).to_contain_text("Not saved yet")
+            expect(self.page.get_by_test_id("saved-state")).to_contain_text("Not saved yet")
             status = None
             self.settled()
         self.assertEqual(models.Step.objects.filter(name="Move plate").count(), 4)
@@ -326,9 +326,9 @@ class ConnectionTest(BrowserTest):
         self.open(self.new_drawing(rectangle()))
         self.click(100, 130)
         drawings.delete(self.user.pk, self.row.pk)
-        expect(self.page.get_by_test_id("kept")).to_contain_text("Deleted elsewhere")
+        expect(self.page.get_by_test_id("saved-state")).to_contain_text("Deleted elsewhere")
         self.nudge(2)
-        expect(self.page.get_by_test_id("kept")).to_contain_text("· 2")
+        expect(self.page.get_by_test_id("saved-state")).to_contain_text("· 2")
         self.page.get_by_text("Drawings", exact=True).click()
         expect(self.page.get_by_test_id("waits-deleted")).to_contain_text("2 edits")
         self.page.get_by_role("button", name="Restore").first.click()
@@ -382,7 +382,7 @@ class StoreAwayTest(BrowserTest):
         self.database("stop")
         try:
             self.page.keyboard.press("ArrowRight")
-            expect(self.page.get_by_test_id("kept")).to_contain_text("Not saved yet")
+            expect(self.page.get_by_test_id("saved-state")).to_contain_text("Not saved yet")
         finally:
             self.database("start")
             connection.close()

@@ -189,7 +189,7 @@ class MeasuresTest(BrowserTest):
         self.choose("Sets of measures", "One file per set")
         expect(self.page.get_by_text("Trial S.svg")).to_be_visible()
         with self.page.expect_download() as download:
-            self.page.get_by_test_id("send-save").click()
+            self.page.get_by_test_id("export-save").click()
         with zipfile.ZipFile(io.BytesIO(download.value.path().read_bytes())) as archive:
             self.assertEqual(archive.namelist(), ["Trial S.svg", "Trial M.svg"])
             self.assertNotEqual(archive.read("Trial S.svg"), archive.read("Trial M.svg"))
@@ -225,9 +225,9 @@ class MeasuresTest(BrowserTest):
         self.begin(measure("r", "6 px"), measure("gap", "r * 2"), followers("plate"))
         self.click(80, 100)
         self.page.get_by_test_id("leaf-Shelf").click()
-        self.page.get_by_test_id("keep-items").click()
-        self.page.get_by_test_id("kept-plate").click()
-        self.page.get_by_test_id("kept-plate").click()  # chosen already: taken again
+        self.page.get_by_test_id("add-to-shelf").click()
+        self.page.get_by_test_id("outline-plate").click()
+        self.page.get_by_test_id("outline-plate").click()  # chosen already: taken again
         self.page.get_by_test_id("place-linked").click()
         self.drag((250, 180), (330, 260))
         self.tool("select")

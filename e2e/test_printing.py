@@ -36,7 +36,7 @@ class PrintingTest(BrowserTest):
             self.page.locator("#swatch-spot").check()
         self.settled()
         self.assertTrue(self.value().sheet.swatches[0].spot)
-        self.page.get_by_test_id("send-out").click()
+        self.page.get_by_test_id("export").click()
         self.page.get_by_test_id("format-pdf").click()
         for field, option in (("Standard", "PDF/X-4"), ("Colours", "CMYK")):
             self.page.get_by_role("combobox", name=field, exact=True).click()
@@ -45,6 +45,6 @@ class PrintingTest(BrowserTest):
         expect(look).to_contain_text("converted to coated offset (FOGRA39)")
         expect(look).to_contain_text("Spot colours: Tide")
         with self.page.expect_download() as download:
-            self.page.get_by_test_id("send-save").click()
+            self.page.get_by_test_id("export-save").click()
         with pikepdf.open(download.value.path()) as document:
             self.assertEqual(document.Root.OutputIntents[0].S, "/GTS_PDFX")

@@ -38,7 +38,7 @@ class Refining(BrowserTest):
         self.page.mouse.move(*self.spot(x, y))
 
     def says(self, word, text):
-        expect(self.page.get_by_test_id("pen-word")).to_have_text(word)
+        expect(self.page.get_by_test_id("pen-hint")).to_have_text(word)
         expect(self.page.get_by_test_id("status")).to_contain_text(text)
 
     def press(self, *keys):
@@ -307,7 +307,7 @@ class AnchorsToolTest(Refining):
         expect(self.page.get_by_test_id("anchor-2")).to_be_visible()
         self.click(on.real, on.imag)
         self.press("Delete")
-        expect(self.page.get_by_test_id("said")).to_contain_text("The outline")
+        expect(self.page.get_by_test_id("edit-message")).to_contain_text("The outline")
         self.assertEqual(len(self.contour().anchors), 2)
         self.assertLess(nearest(self.contour().segments, on).distance, 0.5)
 

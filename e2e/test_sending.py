@@ -35,7 +35,7 @@ class SendingTest(ShapesTest):
         self.assertEqual(len(archive.namelist()), 10)
 
     def test_what_was_set_is_kept_and_done_again_by_a_key(self):
-        self.page.get_by_test_id("send-out").click()
+        self.page.get_by_test_id("export").click()
         self.page.get_by_test_id("format-picture").click()
         look = self.page.get_by_role("region", name="Result")
         expect(look).to_contain_text("1250 × 938 px")
@@ -47,7 +47,7 @@ class SendingTest(ShapesTest):
         self.page.get_by_text("2×", exact=True).click()
         expect(look).to_contain_text("400 × 300 px")
         with self.page.expect_download() as download:
-            self.page.get_by_test_id("send-save").click()
+            self.page.get_by_test_id("export-save").click()
         self.assertEqual(download.value.suggested_filename, "Trial.zip")
         self.page.reload()
         expect(self.page.get_by_test_id("canvas")).to_be_visible()
@@ -64,24 +64,24 @@ class SendingTest(ShapesTest):
     def test_each_selected_item_a_file(self):
         self.click(150, 150)
         self.page.keyboard.press("Control+a")
-        self.page.get_by_test_id("send-out").click()
+        self.page.get_by_test_id("export").click()
         self.page.get_by_label("What to export").click()
         self.page.get_by_role("option", name="One file per selected item").click()
         look = self.page.get_by_role("region", name="Result")
         expect(look.locator("img")).to_have_count(2)
         with self.page.expect_download() as download:
-            self.page.get_by_test_id("send-save").click()
+            self.page.get_by_test_id("export-save").click()
         names = zipfile.ZipFile(download.value.path()).namelist()
         self.assertEqual(names, ["one.svg", "two.svg"])
 
     def test_what_cannot_be_made_is_said_before_saving(self):
-        self.page.get_by_test_id("send-out").click()
+        self.page.get_by_test_id("export").click()
         self.page.get_by_test_id("format-picture").click()
         dots = self.page.get_by_label("Pixels", exact=True)
         dots.fill("2400")
         dots.press("Enter")
         expect(self.page.get_by_role("alert")).to_contain_text("a picture has up to 36 million")
-        expect(self.page.get_by_test_id("send-save")).to_be_disabled()
+        expect(self.page.get_by_test_id("export-save")).to_be_disabled()
 
 
 DROP = """([text, name, on]) => {
@@ -121,7 +121,7 @@ class TakingInTest(ShapesTest):
         sent = self.sent_out().path().read_text()
         self.page.goto(self.live_server_url)
         with self.page.expect_file_chooser() as chooser:
-            self.page.get_by_test_id("take-in").click()
+            self.page.get_by_test_id("import").click()
         chooser.value.set_files(
             {"name": "gear.svg", "mimeType": "image/svg+xml", "buffer": sent.encode()}
         )
@@ -129,7 +129,7 @@ class TakingInTest(ShapesTest):
         self.row = Drawing.objects.get(name="Trial", pk__gt=self.row.pk)
         self.assertEqual(self.dials()["teeth"], 17)
         self.page.goto(self.live_server_url)
-        expect(self.page.get_by_test_id("take-in")).to_be_visible()
+        expect(self.page.get_by_test_id("import")).to_be_visible()
         self.page.evaluate(DROP, ["no svg at all", "x.svg", "main"])
         expect(self.page.get_by_text("neither SVG nor a copied item")).to_be_visible()
         self.assertEqual(Drawing.objects.count(), 2)

@@ -64,7 +64,7 @@ class DialTest(ShapesTest):
         expect(field).to_have_attribute("placeholder", "mixed")
         self.type_into("Corner radius", "75")
         self.assertEqual([self.dials(n)["radius"] for n in (0, 1)], [75, 75])
-        expect(self.page.get_by_test_id("said")).to_contain_text("drawn at 55 px")
+        expect(self.page.get_by_test_id("edit-message")).to_contain_text("drawn at 55 px")
         self.type_into("Corner radius", "50%")
         self.assertEqual(self.dials(1)["radius"], 37.5)
 
@@ -197,7 +197,7 @@ class CornerTest(ShapesTest):
         self.settled()
         self.page.keyboard.press("Control+a")
         self.type_into("Radius", "500")
-        expect(self.page.get_by_test_id("said")).to_contain_text("drawn at 50 px")
+        expect(self.page.get_by_test_id("edit-message")).to_contain_text("drawn at 50 px")
         self.type_into("Radius", "20")
         anchors = self.items()[0].contours[0].anchors
         self.assertEqual({a.corner.radius for a in anchors}, {20})

@@ -20,7 +20,7 @@ class SettingsTest(ShapesTest):
         self.page.get_by_role("button", name="Built in").click()
         expect(self.page.get_by_test_id("setting-Tuner knob")).to_be_visible()
         self.click(120, 150)
-        self.page.get_by_test_id("keep-dials").click()
+        self.page.get_by_test_id("save-preset").click()
         expect(self.page.get_by_test_id("setting-one")).to_be_visible()
         self.page.reload()
         self.page.get_by_test_id("leaf-Shelf").click()
@@ -87,7 +87,7 @@ class OutlinesTest(ShapesTest):
     def test_one_is_drawn_out_like_a_shape_or_clicked_in_a_size(self):
         self.open(self.new_drawing())
         self.shelf()
-        self.page.get_by_test_id("kept-Headstock").click()
+        self.page.get_by_test_id("outline-Headstock").click()
         expect(self.page.get_by_label("Placed width")).to_be_visible()
         self.drag((50, 50), (150, 250))
         self.drag((250, 150), (350, 200), "Shift", "Alt")
@@ -113,7 +113,7 @@ class OutlinesTest(ShapesTest):
     def test_a_tile_is_dropped_on_the_sheet(self):
         self.open(self.new_drawing())
         self.shelf()
-        tile = self.page.get_by_test_id("kept-Strap button")
+        tile = self.page.get_by_test_id("outline-Strap button")
         tile.scroll_into_view_if_needed()
         canvas = self.page.get_by_test_id("canvas")
         box, (x, y) = canvas.bounding_box(), self.spot(200, 150)
@@ -130,10 +130,10 @@ class OutlinesTest(ShapesTest):
         )
         self.page.get_by_test_id("leaf-Shelf").click()
         self.click(150, 150)
-        self.page.get_by_test_id("keep-items").click()
-        expect(self.page.get_by_test_id("kept-one")).to_be_visible()
-        self.page.get_by_test_id("kept-one").click()
-        self.page.get_by_test_id("kept-one").click()  # chosen already: put away, taken again
+        self.page.get_by_test_id("add-to-shelf").click()
+        expect(self.page.get_by_test_id("outline-one")).to_be_visible()
+        self.page.get_by_test_id("outline-one").click()
+        self.page.get_by_test_id("outline-one").click()  # chosen already: put away, taken again
         self.page.get_by_test_id("place-linked").click()
         self.drag((320, 20), (380, 80))
         copy = self.tops()[-1]
@@ -164,7 +164,7 @@ class OutlinesTest(ShapesTest):
     def test_variations_are_compared_and_one_is_taken(self):
         self.open(self.new_drawing())
         self.shelf()
-        self.page.get_by_test_id("kept-Tuner knob 1").click()
+        self.page.get_by_test_id("outline-Tuner knob 1").click()
         self.page.get_by_test_id("place-linked").click()
         self.drag((50, 50), (150, 150))
         self.page.get_by_role("button", name="Variations…", exact=True).click()

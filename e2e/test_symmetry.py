@@ -60,7 +60,7 @@ class SymmetryTest(BrowserTest):
         expect(self.page.get_by_label("Symmetry x")).to_have_value("200")
         self.key("Enter")
         self.assertIn("Mirror 1", self.way())
-        expect(self.page.get_by_test_id("way-says")).to_have_text("shows 2 times")
+        expect(self.page.get_by_test_id("direction")).to_have_text("shows 2 times")
         # the Pen is in the hand; both ends meet the line, and handles stand square on it
         for at, to in (((203, 40), (150, 45)), ((120, 150), (120, 200)), ((198, 260), (230, 258))):
             self.drag(at, to)

@@ -167,7 +167,7 @@ def _spread_out(
     return replace(
         NOTHING,
         selection=selection(drawing, selected, shows),
-        said=said,
+        message=said,
         moved=Moved(matrices=tuple(matrix_of(w.by) for w in ways[:rounds]), copies=True),
     )
 

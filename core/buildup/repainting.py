@@ -50,7 +50,7 @@ class Repaint:
     """The sheet, when it changed."""
     selection: Selection
     """Marks and numbers of what is selected, after the change."""
-    said: str = ""
+    message: str = ""
     """A sentence on what came of it, where that is not plain to see."""
     moved: "Moved | None" = None
     """Items that one matrix moves, in a preview of many of them."""
@@ -137,7 +137,7 @@ def _repaint_of(
         moves=delta.moves,
         sheet=delta.sheet,
         selection=selection(after, selected, shows, only=only),
-        said=delta.said,
+        message=delta.message,
         selects=delta.selects,
     )
 

@@ -220,7 +220,7 @@ class Session:
             first is not None
             and first.letter is known
             and first.delta is not None
-            and replace(first.delta, said="") == delta
+            and replace(first.delta, message="") == delta
         )
         if not foreseen:
             self._replay()

@@ -17,7 +17,7 @@ from drawings.services.lifecycle import make
 from e2e.browsers import drivers
 from e2e.browsers.drivers import Driver, Firefox, WebKit
 
-SAVED = "return document.querySelector('[data-testid=kept]')?.innerText.includes('Saved')"
+SAVED = "return document.querySelector('[data-testid=saved-state]')?.innerText.includes('Saved')"
 CORE = "return window.__core?.() === true"
 
 
@@ -98,9 +98,9 @@ class Smoke:
         (union,) = [i for i in self.outlines() if i.name.startswith("Union")]
         self.assertIsInstance(union, (Outline, Assembly))
 
-        self.click("[data-testid=send-out]")
+        self.click("[data-testid=export]")
         self.page.until("return document.querySelector('[role=dialog] img') !== null")
-        self.click("[data-testid=send-save]")
+        self.click("[data-testid=export-save]")
         self.page.until(
             "return performance.getEntriesByType('resource').some(e => e.name.includes('/export'))"
         )

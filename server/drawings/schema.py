@@ -117,7 +117,7 @@ class Answer(Schema):
     repaint: Repaint
     undo: StepName | None
     redo: StepName | None
-    kept: datetime
+    saved: datetime
 
 
 class Board(Schema):
@@ -133,7 +133,7 @@ class Board(Schema):
     """Each item with its container; those of a container back to front."""
     undo: StepName | None
     redo: StepName | None
-    kept: datetime
+    saved: datetime
 
 
 class Since(Schema):

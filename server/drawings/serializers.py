@@ -42,7 +42,7 @@ def standing(row: Drawing, repaint: Repaint, around: Around) -> dict[str, Any]:
         "repaint": repaint,
         "undo": step(undo),
         "redo": step(redo),
-        "kept": row.changed,
+        "saved": row.changed,
     }
 
 

@@ -77,7 +77,7 @@ class ExportPreview(Schema):
     files: list[FileFacts]
     pictures: list[str]
     """The first files or pages as data URLs."""
-    said: list[str]
+    messages: list[str]
     """What could not be said in that format."""
 
 
@@ -126,4 +126,4 @@ def preview_export(request: HttpRequest, drawing: int, body: ExportIn) -> dict[s
         {"name": f.name, "size": None if f.pixels else len(f.data), "pixels": f.pixels}
         for f in parcel.files
     ]
-    return {"files": files, "pictures": shown(parcel), "said": list(parcel.said)}
+    return {"files": files, "pictures": shown(parcel), "messages": list(parcel.messages)}

@@ -91,13 +91,13 @@ class Parcel:
     """Files, and sentences on what could not be said in them."""
 
     files: tuple[File, ...]
-    said: tuple[str, ...] = ()
+    messages: tuple[str, ...] = ()
 
     @classmethod
     def of(cls, parcels: "Iterable[Parcel]") -> "Parcel":
         """All files of several, each sentence once."""
         every = list(parcels)
-        said = dict.fromkeys(s for p in every for s in p.said)
+        said = dict.fromkeys(s for p in every for s in p.messages)
         return cls(tuple(f for p in every for f in p.files), tuple(said))
 
 

@@ -71,7 +71,7 @@ def _page(document: pikepdf.Pdf, job: Job, settings: PdfOut) -> list[str]:
     trim = Box(margin, margin, margin + width, margin + height)
     page.obj.TrimBox = _told(trim)
     page.obj.BleedBox = _told(trim.grown(bleed))
-    return [*ink.said, *colours.said]
+    return [*ink.messages, *colours.messages]
 
 
 def _all_inks() -> Array:

@@ -106,7 +106,7 @@ class Colours:
         return not self._inks
 
     @property
-    def said(self) -> Iterator[str]:
+    def messages(self) -> Iterator[str]:
         """Sentences on what becomes of the colours."""
         spots = [name.removeprefix("spot ") for name in self._spaces if name.startswith("spot ")]
         if spots:

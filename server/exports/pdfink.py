@@ -84,7 +84,7 @@ class Ink:
         pictures: Pictures,
         colours: Colours,
     ) -> None:
-        self.said: list[str] = []
+        self.messages: list[str] = []
         self._colours = colours
         self._document = document
         self._box = box
@@ -142,7 +142,7 @@ class Ink:
         inner, mask = self._inner(), self._inner()
         inner.nodes(part.held)
         mask.nodes(part.mask.held)
-        self.said += [*inner.said, *mask.said]
+        self.messages += [*inner.messages, *mask.messages]
         kind = Name.Alpha if part.mask.kind == "alpha" else Name.Luminosity
         soft = Dictionary(Type=Name.Mask, S=kind, G=mask.form(isolated=True))
         state = self._state(SMask=soft)
@@ -169,7 +169,7 @@ class Ink:
     def _group(self, part: Part) -> None:
         inner = self._inner()
         inner._whole(part)
-        self.said += inner.said
+        self.messages += inner.messages
         finish = part.finish
         blend = "".join(word.capitalize() for word in finish.blend.split("-"))
         state = self._state(ca=finish.opacity, BM=Name(f"/{blend}"))
@@ -294,7 +294,7 @@ class Ink:
         name = self._keep("XObject", image(self._document, rendered(text), self._colours))
         position = (shown.width, 0.0, 0.0, -shown.height, shown.left, shown.bottom)
         self._put(f"{' '.join(map(number, position))} cm {name} Do")
-        self.said.append(
+        self.messages.append(
             f"Effects are embedded as pictures of {self._dpi} dpi; everything else stays vector."
         )
 

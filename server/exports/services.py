@@ -16,7 +16,7 @@ from common.progress import ProgressReporter
 from django.db import transaction
 from drawings import store
 from drawings.selectors.lookup import found, locked
-from fonts.families import said
+from fonts.families import set_text
 from references.selectors import shown_pictures
 
 from exports.formats import kind_of, made
@@ -76,7 +76,7 @@ def parcel_of(
 
 def _lettered(user_id: int, text: str, size: float) -> Lettering | None:
     """A name in the first of the shipped fonts."""
-    spoken = said(user_id, text, FontWish(families=("sans-serif",)))
+    spoken = set_text(user_id, text, FontWish(families=("sans-serif",)))
     if spoken is None:
         return None
     return Lettering(

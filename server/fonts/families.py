@@ -91,7 +91,7 @@ def _brought(row_id: int) -> Typeface:
     return Typeface(lambda: data)
 
 
-def said(user_id: int, text: str, wish: FontWish) -> Spoken | None:
+def set_text(user_id: int, text: str, wish: FontWish) -> Spoken | None:
     """Text of a file, in the first of the fonts it asks for that is here; None: none is."""
     for number, family in enumerate(wish.families):
         found = _called(user_id, family, wish)

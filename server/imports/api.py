@@ -43,7 +43,7 @@ def import_drawings(
     done = take_in(whose(request), name=name, data=request.body, tolerance=tolerance)
     created(response, f"drawings/{done.rows[0].pk}")
     cards = [answers.card(row) for row in done.rows]
-    return 201, {"cards": cards, "said": done.said, "notes": [asdict(n) for n in done.notes]}
+    return 201, {"cards": cards, "message": done.message, "notes": [asdict(n) for n in done.notes]}
 
 
 @router.post("/queries/file-items", response=Reading, openapi_extra=file_in(), tags=["imports"])

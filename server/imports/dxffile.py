@@ -93,7 +93,7 @@ def read_dxf(data: bytes, say: Say | None = None, simplifier: Simplifier | None 
         raise _not_dxf() from None
     told = reading.report.notes({})
     if not reading.layers:
-        said = Incoming(Clip((), ()), 0j, "mm", "", None, told).said
+        said = Incoming(Clip((), ()), 0j, "mm", "", None, told).message
         raise refusal("nothing_drawn.dxf", left_out=said)
     clip, size = _laid(reading.layers)
     told = reading.report.notes({i.id: i.id for i in clip.items})

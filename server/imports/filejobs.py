@@ -77,7 +77,7 @@ def _svg(data: bytes, _told: Arguments, _say: Say) -> Result:
 def _symbols(data: bytes, _told: Arguments, _say: Say) -> Result:
     each = read_each(data.decode())
     clips = [[name, clip.text()] for name, clip in each.clips]
-    return {"clips": clips, "said": each.said}, b""
+    return {"clips": clips, "message": each.message}, b""
 
 
 def _palette(data: bytes, _told: Arguments, _say: Say) -> Result:

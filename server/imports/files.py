@@ -9,7 +9,7 @@ from buildup.formats.anchorcounts import AnchorCount
 from buildup.formats.incoming import Incoming
 from common.messages import refusal
 from common.sandbox import pool
-from fonts.families import said
+from fonts.families import set_text
 
 from imports.travelling import arrived
 
@@ -61,5 +61,5 @@ def _asked(job: str, user_id: int, name: str, data: bytes, **words: float) -> tu
     if kind is None:
         known = " or ".join(s.upper() for s in KINDS)
         raise refusal("unknown_file", name=name[:60], known=known)
-    say = partial(said, user_id)
+    say = partial(set_text, user_id)
     return pool.run(job, data, say=say, kind=kind, name=name[:200], **words)

@@ -21,7 +21,7 @@ class ImportedDrawings(Schema):
     """The drawings that were made of a file, one of each page."""
 
     cards: list[Card]
-    said: str
+    message: str
     """How many there are, and what was left out; empty for nothing."""
     notes: list[ImportNote]
     """The same one by one, where there is one drawing."""

@@ -25,13 +25,13 @@ class TakenIn:
 
     Args:
         rows: the new drawings, one for each page.
-        said: how many there are, and what was left out (empty: nothing).
+        message: how many there are, and what was left out (empty: nothing).
         notes: what was left out or changed, where there is one drawing.
 
     """
 
     rows: Sequence[Drawing]
-    said: str
+    message: str
     notes: Notes = ()
 
 

@@ -159,7 +159,7 @@ class TakenIn(Schema):
     """How many outlines and settings came in, and what was left out."""
 
     count: int
-    said: str = ""
+    message: str = ""
 
 
 def _told(row: ShelfEntry) -> dict[str, Any]:
@@ -328,4 +328,4 @@ def import_symbols(request: HttpRequest, body: SvgIn) -> tuple[int, dict[str, An
         own = plain if names[plain] == 1 else f"{plain[:110]} {names[plain]}"
         made.append(LibraryOutline(body.tray, own, clip))
     count = acts.take_in(whose(request), acts.TrayFile((), made))
-    return 201, {"count": count, "said": data["said"]}
+    return 201, {"count": count, "message": data["message"]}

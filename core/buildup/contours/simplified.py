@@ -9,7 +9,7 @@ from buildup.contours.paths import starting_at
 from buildup.contours.segments import with_added
 from buildup.contours.stretches import Stretch, with_stretch
 from buildup.geometry.bezier import extremes
-from buildup.geometry.fitting.decimating import decimated, kept
+from buildup.geometry.fitting.decimating import decimated, retained
 from buildup.geometry.fitting.simplifying import thinned
 from buildup.geometry.stations import SAME_DIRECTION, joint, tangent_at
 
@@ -74,7 +74,7 @@ def decimated_contour(contour: Contour, tolerance: float) -> Contour:
     anchors = contour.anchors
     if all(a.into is None and a.out is None for a in anchors):
         points = [a.at for a in anchors]
-        stay = kept([*points, points[0]] if contour.closed else points, tolerance=tolerance)
+        stay = retained([*points, points[0]] if contour.closed else points, tolerance=tolerance)
         stay = stay[:-1] if contour.closed else stay
         if contour.closed and len(stay) < FEWEST:  # smaller than the tolerance: it stays a form
             stay = sorted({k * len(anchors) // FEWEST for k in range(FEWEST)})

@@ -32,7 +32,7 @@ class Delta:
         moves: places in the tree, one after the other.
         removed: ids of items that go; with a container goes all that it holds.
         sheet: the new sheet, or None when it stays.
-        said: a sentence for the designer on what came of it, where that is not plain to see; it
+        message: a sentence for the designer on what came of it, where that is not plain to see; it
             is not stored.
         selects: what is to be selected after it; nothing: the selection stays. Not stored either.
 
@@ -42,7 +42,7 @@ class Delta:
     moves: tuple[Move, ...] = ()
     removed: tuple[str, ...] = ()
     sheet: Sheet | None = None
-    said: str = ""
+    message: str = ""
     patches: tuple[Patch, ...] = ()
     selects: tuple[str, ...] = field(default=(), compare=False)
 
@@ -281,7 +281,7 @@ def without_empty(drawing: Drawing, delta: Delta) -> Delta:
 
 
 def placed(
-    drawing: Drawing, items: Sequence[Item], *, container: str | None = None, said: str = ""
+    drawing: Drawing, items: Sequence[Item], *, container: str | None = None, message: str = ""
 ) -> Delta:
     """New items in front of all others in the container in which one draws.
 
@@ -291,7 +291,7 @@ def placed(
     position = drawing.place_to_draw(container)
     behind = next(iter(reversed(drawing.tree.children(position))), None)
     moves = row_of([i.id for i in items], position, behind)
-    return Delta(put=tuple(map(laid_item, items)), moves=moves, said=said)
+    return Delta(put=tuple(map(laid_item, items)), moves=moves, message=message)
 
 
 def row_of(ids: Iterable[str], container: str, behind: str | None) -> tuple[Move, ...]:

@@ -8,7 +8,7 @@ from buildup.drawing.itemtypes import Shape
 from buildup.drawing.model import Drawing
 from buildup.drawing.units import unit_of
 from buildup.following.bounds import number_at
-from buildup.formulas.quantitykinds import ANGLE, LENGTH, Kind, said
+from buildup.formulas.quantitykinds import ANGLE, LENGTH, Kind, kind_name
 from buildup.formulas.working import Quantity
 from buildup.messages import refusal
 from buildup.shapes.registry import dials_of, shape_kind
@@ -52,7 +52,9 @@ class Field:
         if self.kind in (Kind.COUNT, Kind.NUMBER) and measured.is_plain:
             return value * self.per
         wanted = _WANTED[self.kind]
-        raise refusal("bad_formula.wanted", field=self.label, wanted=wanted, given=said(measured))
+        raise refusal(
+            "bad_formula.wanted", field=self.label, wanted=wanted, given=kind_name(measured)
+        )
 
     def quantity(self, number: float) -> float:
         """What a formula has to come to for the field to be a number."""

@@ -48,7 +48,7 @@ class Incoming:
         return tuple((n.kind, n.count) for n in self.notes if not n.changed)
 
     @property
-    def said(self) -> str:
+    def message(self) -> str:
         """What was left out or changed in a sentence or two; empty for nothing."""
         return sentence(self.notes)
 

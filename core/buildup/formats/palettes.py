@@ -36,7 +36,7 @@ class Palette:
     """Colours of a file."""
 
     colours: tuple[NamedColour, ...]
-    said: str
+    message: str
     """What was left out; empty: nothing."""
 
 
@@ -84,7 +84,7 @@ def read_palette(text: str) -> Palette:
     said = message("notes.not_colours", count=left) if left else ""
     if len(colours) > MOST_SWATCHES:
         said = message("notes.first_colours", most=MOST_SWATCHES, count=len(colours))
-    return Palette(colours=tuple(colours[:MOST_SWATCHES]), said=said)
+    return Palette(colours=tuple(colours[:MOST_SWATCHES]), message=said)
 
 
 def harmonies(colour: str) -> tuple[Harmony, ...]:

@@ -122,10 +122,10 @@ def _factor(one: Measured, model: Measured, *, unit: str, verb: str) -> float:
         return unit_of(unit).size
     elif one.bare and model == ANGLE:
         return 1.0
-    raise refusal("bad_formula.kinds", one=said(model), other=said(one), verb=verb)
+    raise refusal("bad_formula.kinds", one=kind_name(model), other=kind_name(one), verb=verb)
 
 
-def said(one: Measured) -> str:
+def kind_name(one: Measured) -> str:
     """What a value is, with its article, for a sentence."""
     name = one.plain if one.is_plain else _KINDS.get((one.length, one.angle))
     if name is None:

@@ -14,7 +14,7 @@ from buildup.contours.segments import with_added
 from buildup.contours.simplified import decimated_contour
 from buildup.geometry.bezier import points_at
 from buildup.geometry.fitting import decimating
-from buildup.geometry.fitting.decimating import decimated, kept
+from buildup.geometry.fitting.decimating import decimated, retained
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -62,7 +62,7 @@ class PolylinesTest(unittest.TestCase):
     @given(WALKS, st.floats(0.01, 30.0))
     @settings(max_examples=300, deadline=None)
     def test_no_point_is_further_than_the_tolerance_from_what_stays(self, points, tolerance):
-        numbers = kept(points, tolerance=tolerance)
+        numbers = retained(points, tolerance=tolerance)
         self.assertEqual((numbers[0], numbers[-1]), (0, len(points) - 1))
         for start, end in pairwise(numbers):
             piece = shapely.LineString([(p.real, p.imag) for p in (points[start], points[end])])
@@ -72,10 +72,10 @@ class PolylinesTest(unittest.TestCase):
 
     def test_a_straight_row_with_a_step_back_is_one_piece(self):
         points = [complex(x, 0.0) for x in (0, 1, 2, 1.95, 3, 4)]
-        self.assertEqual(kept(points, tolerance=0.1), [0, 5])
+        self.assertEqual(retained(points, tolerance=0.1), [0, 5])
 
     def test_a_way_out_and_back_is_not_cut_off(self):
-        self.assertEqual(kept([0j, 10 + 0j, 5 + 0j], tolerance=0.1), [0, 1, 2])
+        self.assertEqual(retained([0j, 10 + 0j, 5 + 0j], tolerance=0.1), [0, 1, 2])
 
     def test_a_circle_of_many_points_comes_to_few(self):
         found = decimated_contour(polygon(ring(20_000)), 0.05)
@@ -106,7 +106,7 @@ class PolylinesTest(unittest.TestCase):
         for count in (2_000, 20_000):
             with unittest.mock.patch.object(decimating, "_furthest", counted):
                 seen.clear()
-                kept(ring(count), tolerance=0.05)
+                retained(ring(count), tolerance=0.05)
             self.assertEqual(sum(seen), count - 1)  # looked at once each, and LOOKS beyond each end
             self.assertLess(len(seen), 130)
 

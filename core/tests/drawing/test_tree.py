@@ -94,7 +94,7 @@ class TreeLawTest(unittest.TestCase):
             at = after
         whole = chained(c.forward for c in changes)
         kept = (c.forward.to_json() for c in changes)
-        self.assertEqual(chained_json(kept), replace(whole, said=""))
+        self.assertEqual(chained_json(kept), replace(whole, message=""))
         self.assertEqual(updated(start, whole), at)
         self.assertEqual(updated(at, chained(c.back for c in reversed(changes))), start)
         self.assertEqual(updated(updated(start, whole), inverse(start, whole)), start)

@@ -476,7 +476,7 @@ class CopiesTest(unittest.TestCase):
             before, read_command(row), ["leaf"], ALL, meeting=host.SnapResult(), drag=None
         )
         self.assertEqual(len(told.repaint.moved.matrices), host.MOST_SHOWN)
-        self.assertIn("all will be created", told.repaint.said)
+        self.assertIn("all will be created", told.repaint.message)
 
     def test_too_many_or_too_few_are_refused(self):
         before = drawing(*(leaf(f"i{n}") for n in range(100)))

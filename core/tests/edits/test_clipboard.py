@@ -267,7 +267,7 @@ class SvgTest(unittest.TestCase):
             "<script>alert(1)</script><text>Reed</text>"
             '<image href="http://127.0.0.1:9/x.png"/><path d="M0 0H9" fill="url(#g)"/>'
         )
-        said = read_svg(text).said
+        said = read_svg(text).message
         for word in ("scripts", "text", "pictures", "gradients"):
             self.assertIn(word, said)
 

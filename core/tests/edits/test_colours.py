@@ -161,7 +161,7 @@ class PaletteTest(unittest.TestCase):
         read = read_palette(css)
         told = [(c.name, c.colour) for c in read.colours]
         self.assertEqual(told, [("a 1", "#D2B48C"), ("b", "#FF0000"), ("c", "#00AAFF")])
-        self.assertIn("1 values", read.said)
+        self.assertIn("1 values", read.message)
         tokens = {
             "brand": {
                 "$type": "color",

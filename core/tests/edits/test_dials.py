@@ -103,12 +103,12 @@ class WordTest(unittest.TestCase):
         before = drawing(shape("rectangle"))
         large = delta(before, kind="set_dial", items=["one"], dial="radius", value=300)
         self.assertEqual(large.put[0].dials["radius"], 300)
-        self.assertIn("drawn at 10.58 mm", large.said)
+        self.assertIn("drawn at 10.58 mm", large.message)
         fits = delta(before, kind="set_dial", items=["one"], dial="radius", value=30)
-        self.assertEqual(fits.said, "")
+        self.assertEqual(fits.message, "")
         hidden = drawing(shape("rectangle", radius_2=900.0))
         self.assertEqual(
-            delta(hidden, kind="set_dial", items=["one"], dial="radius", value=3).said, ""
+            delta(hidden, kind="set_dial", items=["one"], dial="radius", value=3).message, ""
         )
 
     def test_out_of_range_is_refused_with_the_range(self):
@@ -238,7 +238,7 @@ class CornerEditTest(unittest.TestCase):
         large = delta(
             drawing(bracket()), kind="set_corners", anchors=[["bracket", 0, 1]], radius=500
         )
-        self.assertIn("drawn at 21.17 mm", large.said)
+        self.assertIn("drawn at 21.17 mm", large.message)
         self.assertEqual(large.put[0].contours[0].anchors[1].corner.radius, 500)
         mark = selection(updated(drawing(bracket()), large), ["bracket"]).anchors[1].corner
         self.assertAlmostEqual(mark.drawn, 80)

@@ -295,7 +295,7 @@ class LawTest(unittest.TestCase):
                 self.assertEqual(read_command(written), command)
                 forward = apply(full(), command).forward
                 again = Delta.from_json(json.loads(json.dumps(forward.to_json())))
-                self.assertEqual(again, replace(forward, said=""))
+                self.assertEqual(again, replace(forward, message=""))
 
     def test_an_assembly_that_became_outlines_comes_back_with_its_parts(self):
         before = full()

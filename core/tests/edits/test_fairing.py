@@ -63,7 +63,7 @@ def contour(segments, *, closed=False, kind="smooth"):
 def done(value, **command):
     """The outline after a command, and what was said."""
     change = apply(value, read_command(command))
-    return updated(value, change.forward).items["form"], change.forward.said
+    return updated(value, change.forward).items["form"], change.forward.message
 
 
 def ring(count, *, wobble, seed):

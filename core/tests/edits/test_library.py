@@ -237,7 +237,7 @@ class TrayTest(unittest.TestCase):
         drawn = [i for i in every if i != "copied-items"]
         self.assertEqual(len(drawn), len(set(drawn)))
         back = read_each(text)
-        self.assertEqual(back.said, "")
+        self.assertEqual(back.message, "")
         self.assertEqual(back.clips, tuple(clips))
 
     def test_what_others_wrote_comes_in_one_by_one(self):

@@ -80,7 +80,7 @@ class PatchTest(unittest.TestCase):
             self.assertEqual(after, updated(now, whole))
             self.assertEqual(updated(after, change.back), now)
             told = json.loads(json.dumps(change.forward.to_json()))
-            self.assertEqual(Delta.from_json(told), replace(change.forward, said=""))
+            self.assertEqual(Delta.from_json(told), replace(change.forward, message=""))
             changes.append(change)
             now = after
         once = chained(c.forward for c in changes)

@@ -95,7 +95,7 @@ class MatchTest(unittest.TestCase):
         value = replace(value, sheet=Sheet(references=(replace(under, traced_area=form),)))
         propose = {"kind": "trace_outline", "item": "new", "reference": "u", "tolerance": 1.5}
         change = foreseen(value, read_command({**propose, **more}))
-        return updated(value, change).items["new"], change.said
+        return updated(value, change).items["new"], change.message
 
     def test_a_symmetric_proposal_is_so_to_the_last_bit(self):
         """A drop about an upright line, its one side dented by 1.6 of its 200 units."""

@@ -346,7 +346,7 @@ class MeasureTest(unittest.TestCase):
         forward = apply(
             self.made, read_command({"kind": "delete_measures", "measures": ["m-r"]})
         ).forward
-        self.assertEqual(forward.said, "Followed by 2 values until now; each keeps its number.")
+        self.assertEqual(forward.message, "Followed by 2 values until now; each keeps its number.")
         after = updated(self.made, forward)
         self.assertEqual(number_at(after, "plate", "dials.radius"), 30.0)
         (mark,) = selection(after, ["plate"]).follows

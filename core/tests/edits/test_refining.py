@@ -165,11 +165,13 @@ class SegmentTest(unittest.TestCase):
     def test_removing_says_how_far_the_outline_moves(self):
         added = done(drawing(leaf()), kind="insert_anchor", item="leaf", at=[60, -8])
         kept = delta(added, kind="delete_anchors", anchors=[["leaf", 0, 1]])
-        self.assertRegex(kept.said, r"^The outline (did not change|moved by at most 0.\d+ mm)\.$")
+        self.assertRegex(
+            kept.message, r"^The outline (did not change|moved by at most 0.\d+ mm)\.$"
+        )
         moved = delta(drawing(leaf()), kind="delete_anchors", anchors=[["leaf", 0, 1]])
-        self.assertRegex(moved.said, r"moved by at most \d+\.\d+ mm")
+        self.assertRegex(moved.message, r"moved by at most \d+\.\d+ mm")
         plain = delta(added, kind="delete_anchors", anchors=[["leaf", 0, 1]], refit=False)
-        self.assertEqual(plain.said, "")
+        self.assertEqual(plain.message, "")
 
 
 class ArrangingTest(unittest.TestCase):

@@ -69,7 +69,7 @@ class LargeFilesTest(unittest.TestCase):
         group, *parts = found.clip.items
         self.assertEqual([anchor_count(p.contours) for p in parts], [120, 120])
         self.assertEqual((group.finish.opacity, parts[0].style.finish.opacity), (0.5, 1.0))
-        self.assertIn("now several", found.said)
+        self.assertIn("now several", found.message)
         with mock.patch.object(svgdraw, "MOST_ANCHORS", 59), self.assertRaises(Refusal) as refused:
             read_document(text)
         self.assertEqual(refused.exception.code, "too_many_anchors")

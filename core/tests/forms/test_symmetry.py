@@ -172,7 +172,7 @@ class ImagesTest(unittest.TestCase):
         )
         line = {"axis": {"centre": [50, 0], "angle": 90}, "items": ["l"]}
         made = apply(value, read_command({"kind": "make_symmetry", "symmetry": "s", **line}))
-        self.assertIn("on the axis", made.forward.said)
+        self.assertIn("on the axis", made.forward.message)
         with self.assertRaises(Refusal) as caught:
             apply(value, read_command({"kind": "mirror_items", "copies": "c", **line}))
         self.assertEqual(caught.exception.code, "on_the_line")

@@ -192,7 +192,7 @@ class StrokeTest(unittest.TestCase):
         ink = [[dice.uniform(0, 900), dice.uniform(0, 900)] for _ in range(12_000)]
         command = {"kind": "draw_stroke", "item": "s", "points": ink, "tolerance": 0.01}
         delta = apply(Drawing(), read_command(command)).forward
-        self.assertIn("very rough", delta.said)
+        self.assertIn("very rough", delta.message)
         self.assertEqual(len(delta.put[0].hand_stroke.parts[0]), 12_000)
         self.assertGreater(delta.put[0].hand_stroke.tolerance, 0.01)
 

@@ -190,7 +190,7 @@ class RegistryTest(unittest.TestCase):
             command = {"kind": "set_dial", "items": ["s"], "dial": dial, "value": value}
             delta = apply(drawing(shape), read_command(command)).forward
             self.assertEqual(delta.put[0].dials[dial], value)
-            self.assertIn(f"drawn at {drawn:.4g}", delta.said)
+            self.assertIn(f"drawn at {drawn:.4g}", delta.message)
             reading = selection(drawing(delta.put[0]), ["s"]).dials
             reach = next(r.reach for r in reading if r.dial == dial)
             self.assertAlmostEqual(reach, abs(drawn))

@@ -114,7 +114,7 @@ def states_of(document):
 class X4Test(unittest.TestCase):
     def document(self, **settings):
         made_of = parcel(everything(), **settings)
-        return pikepdf.open(io.BytesIO(made_of.files[0].data)), made_of.said
+        return pikepdf.open(io.BytesIO(made_of.files[0].data)), made_of.messages
 
     def test_what_a_file_of_the_standard_may_not_be_without(self):
         """ISO 15930-7: version, output intent, identification, boxes, no encryption."""
@@ -184,13 +184,15 @@ class X4Test(unittest.TestCase):
             self.assertAlmostEqual(float(value), expected, delta=1e-4)
         self.assertTrue(any("Spot colours: Workshop gold." in s for s in said))
         none = parcel(everything(swatches=SWATCHES[1:]), standard="x4")
-        self.assertFalse(any("Spot" in s for s in none.said))
+        self.assertFalse(any("Spot" in s for s in none.messages))
 
     def test_a_spot_colour_in_a_gradient_is_said_to_be_none(self):
         gradient = Gradient(stops=(Stop(0.0, GOLD), Stop(1.0, "#FFFFFF")))
         value = drawing(replace(leaf(), style=Style(fill=gradient)))
         value = replace(value, sheet=replace(value.sheet, swatches=SWATCHES))
-        self.assertIn("gradients and effects are printed with process", "".join(parcel(value).said))
+        self.assertIn(
+            "gradients and effects are printed with process", "".join(parcel(value).messages)
+        )
 
     def test_overprint_is_told_of_fills_and_strokes_apart(self):
         document, _ = self.document(standard="x4", colours="cmyk")
@@ -223,7 +225,7 @@ class InksTest(unittest.TestCase):
         self.assertGreater(printed("#00FF00").away, 20.0)
         self.assertLess(printed("#0C6B65").away, 5.0)
         value = drawing(replace(leaf(), style=Style(fill="#00FF00", strokes=())))
-        (said,) = [s for s in parcel(value, colours="cmyk").said if "converted" in s]
+        (said,) = [s for s in parcel(value, colours="cmyk").messages if "converted" in s]
         self.assertIn("1 prints visibly different, #00FF00 most", said)
 
     def test_pictures_come_in_the_inks_as_well(self):

@@ -306,7 +306,7 @@ class TakenInTest(TransactionTestCase):
         self.assertEqual(answer.status_code, 201, answer.content[:300])
         store.forget_all()
         row = Drawing.objects.get(pk=answer.json()["cards"][0]["id"])
-        return store.value_of(row), answer.json()["said"], row
+        return store.value_of(row), answer.json()["message"], row
 
     def words(self, inside):
         value, said, _ = self.taken(document(inside).encode(), "a.svg")

@@ -82,7 +82,7 @@ class EmbeddedTest(TransactionTestCase):
     def test_a_picture_that_is_none_is_told_and_shows_grey(self):
         broken = address_of(written("PNG")[:60])
         found = self.board(f'{DISC}<image href="{broken}" width="9" height="9"/>').json()
-        self.assertIn("pictures that cannot be read", found["said"])
+        self.assertIn("pictures that cannot be read", found["message"])
         self.assertIn(PICTURE_COLOUR, found["clip"])
 
     @override_settings(MOST_BYTES=10)

@@ -69,7 +69,7 @@ class IncomingTest(TransactionTestCase):
             "<rect width='50' height='40' fill='teal'/><text font-family='Nobody'>Reed</text>"
         )
         answer = self.take_in(text.replace('width="200" height="200"', 'width="50mm"'))
-        self.assertEqual(answer.json()["said"], "Not imported: text in missing fonts (1).")
+        self.assertEqual(answer.json()["message"], "Not imported: text in missing fonts (1).")
         row, value = self.value(answer)
         self.assertEqual((row.name, value.sheet.unit), ("A file", "mm"))
         self.assertAlmostEqual(value.sheet.width, 50 / 25.4 * 96)
@@ -171,7 +171,7 @@ class IncomingTest(TransactionTestCase):
             space.add_blockref("HOLE", (80, 80))
 
         answer = self.take_in(self.dxf(draw), "body.dxf")
-        self.assertEqual(answer.json()["said"], "Not imported: points (1).")
+        self.assertEqual(answer.json()["message"], "Not imported: points (1).")
         row, value = self.value(answer)
         self.assertEqual(row.name, "body")
         mm = 96 / 25.4
@@ -238,7 +238,7 @@ class IncomingTest(TransactionTestCase):
         (file,) = pdf([Job("x", before)], PdfOut()).files
         answer = self.take_in(file.data, "Page.pdf")
         row, value = self.value(answer)
-        self.assertEqual((row.name, answer.json()["said"]), ("Page", ""))
+        self.assertEqual((row.name, answer.json()["message"]), ("Page", ""))
         self.assertAlmostEqual(value.sheet.width, 400, places=3)
         self.assertLess(lines(before).hausdorff_distance(lines(value)), 0.02)
         first = value.items[value.order[0]]
@@ -254,8 +254,8 @@ class IncomingTest(TransactionTestCase):
         sent = pdf([Job(n, v) for n, v in (("a", large), ("b", blank), ("c", small))], PdfOut())
         answer = self.take_in(sent.files[0].data, "Pieces.pdf").json()
         self.assertEqual([c["name"] for c in answer["cards"]], ["Pieces, page 1", "Pieces, page 2"])
-        self.assertIn("2 drawings were created", answer["said"])
-        self.assertIn("pages without content (1)", answer["said"])
+        self.assertIn("2 drawings were created", answer["message"])
+        self.assertIn("pages without content (1)", answer["message"])
         for card, before in zip(answer["cards"], (large, small), strict=True):
             value = store.value_of(Drawing.objects.get(pk=card["id"]))
             self.assertAlmostEqual(value.sheet.width, before.sheet.width, places=3)

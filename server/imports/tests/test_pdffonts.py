@@ -8,7 +8,7 @@ from django.conf import settings
 from django.contrib.auth import get_user_model
 from django.test import TestCase
 from fonts import shipped
-from fonts.families import laid_out, said
+from fonts.families import laid_out, set_text
 from fonts.shaping import TextSettings
 from fontTools.ttLib import TTFont
 
@@ -30,7 +30,7 @@ class SameFontTest(TestCase):
         cls.user = get_user_model().objects.create_user("mira")
 
     def setUp(self):
-        self.say = partial(said, self.user.pk)
+        self.say = partial(set_text, self.user.pk)
         font = TTFont(settings.WEB / "faces" / shipped.FACES[KEY].files[0])
         order = font.getReverseGlyphMap()
         self.glyphs = {c: order[n] for c, n in font.getBestCmap().items() if c < 0x7F}

@@ -159,7 +159,7 @@ class OutlinesTest(TransactionTestCase):
         taken = self.ask(
             "post", "/library/imports/svg", {"tray": "From SVG", "text": symbols}
         ).json()
-        self.assertEqual((taken["count"], taken["said"]), (1, ""))
+        self.assertEqual((taken["count"], taken["message"]), (1, ""))
         (read,) = self.mine("From SVG")
         one, two = (ShelfEntry.objects.get(pk=e["id"]) for e in (mine, read))
         self.assertEqual(read_clip(one.clip), read_clip(two.clip))

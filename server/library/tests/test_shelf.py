@@ -65,7 +65,7 @@ class ShelfTest(TransactionTestCase):
         file = self.client.get("/api/v1/library/export").json()
         self.client.force_login(self.other)
         self.assertEqual(
-            self.ask("post", "/imports", file).json(), {"count": READY + 1, "said": ""}
+            self.ask("post", "/imports", file).json(), {"count": READY + 1, "message": ""}
         )
         self.assertEqual(self.names(), ["Small"])
         before = ShelfEntry.objects.count()

@@ -1868,10 +1868,10 @@ export interface components {
             /** Count */
             count: number;
             /**
-             * Said
+             * Message
              * @default
              */
-            said?: string;
+            message?: string;
         };
         /**
          * SvgIn
@@ -2668,8 +2668,8 @@ export interface components {
         ImportedDrawings: {
             /** Cards */
             cards: components["schemas"]["Card"][];
-            /** Said */
-            said: string;
+            /** Message */
+            message: string;
             /** Notes */
             notes: components["schemas"]["ImportNote"][];
         };
@@ -2932,15 +2932,15 @@ export interface components {
          *
          *     Args:
          *         clip: a clip's text.
-         *         said: what was left out or changed, in a sentence or two; empty for nothing.
+         *         message: what was left out or changed, in a sentence or two; empty for nothing.
          *         notes: the same, one by one.
          *         more: what else there is to say of the file; empty for nothing.
          */
         Reading: {
             /** Clip */
             clip: string;
-            /** Said */
-            said: string;
+            /** Message */
+            message: string;
             /** Notes */
             notes: components["schemas"]["ReadNote"][];
             /** More */
@@ -3001,8 +3001,8 @@ export interface components {
         Palette: {
             /** Colours */
             colours: components["schemas"]["NamedColour"][];
-            /** Said */
-            said: string;
+            /** Message */
+            message: string;
         };
         /**
          * CopiedIn
@@ -3354,8 +3354,8 @@ export interface components {
             files: components["schemas"]["FileFacts"][];
             /** Pictures */
             pictures: string[];
-            /** Said */
-            said: string[];
+            /** Messages */
+            messages: string[];
         };
         /**
          * FileFacts
@@ -4109,10 +4109,10 @@ export interface components {
             undo: components["schemas"]["StepName"] | null;
             redo: components["schemas"]["StepName"] | null;
             /**
-             * Kept
+             * Saved
              * Format: date-time
              */
-            kept: string;
+            saved: string;
         };
         /**
          * CopyPeg
@@ -4709,10 +4709,10 @@ export interface components {
             sheet: components["schemas"]["Sheet"] | null;
             selection: components["schemas"]["Selection"];
             /**
-             * Said
+             * Message
              * @default
              */
-            said?: string;
+            message?: string;
             moved?: components["schemas"]["Moved"] | null;
             /**
              * Selects
@@ -5059,10 +5059,10 @@ export interface components {
             undo: components["schemas"]["StepName"] | null;
             redo: components["schemas"]["StepName"] | null;
             /**
-             * Kept
+             * Saved
              * Format: date-time
              */
-            kept: string;
+            saved: string;
         };
         /**
          * DeltaForm

@@ -76,7 +76,7 @@ test("letters go out in order, each with the version at that moment", async () =
     ["/api/v1/drawings/7/commands", 3, "t3"],
     ["/api/v1/drawings/7/history/head", 4, "t4"],
   ]);
-  expect([box.state.value, box.waiting, dropped]).toEqual(["kept", 0, ["a", "b"]]);
+  expect([box.state.value, box.waiting, dropped]).toEqual(["saved", 0, ["a", "b"]]);
 });
 
 test("an edit that was stopped is gone, as was asked", async () => {

@@ -7,7 +7,7 @@ import { fault } from "../lib/faults";
 import { ProgressPoller } from "./progress";
 import type { StoredEdit } from "./editstore";
 
-export type SyncState = "kept" | "sending" | "waiting" | "signed-out" | "deleted";
+export type SyncState = "saved" | "sending" | "waiting" | "signed-out" | "deleted";
 
 /** A page that shows the drawing. */
 export interface Reader {
@@ -49,7 +49,7 @@ const isAnswer = (value: unknown): value is Answer =>
 export const isPast = (code: string): boolean => code === "unknown_version" || code === "long_ago";
 
 export class SyncQueue {
-  readonly state = ref<SyncState>("kept");
+  readonly state = ref<SyncState>("saved");
   readonly letters = shallowRef<StoredEdit[]>([]);
   /** How far the edit is that is at the server, where it takes long. */
   readonly work: ProgressPoller;
@@ -94,13 +94,13 @@ export class SyncQueue {
   private async run(wait: number): Promise<void> {
     if (this.running || this.waiting === 0) return;
     this.running = true;
-    if (this.state.value === "kept") this.state.value = "sending";
+    if (this.state.value === "saved") this.state.value = "sending";
     let on = true;
     try {
       while (this.waiting > 0 && on) on = await this.deliver();
     } finally {
       this.running = false;
-      if (this.waiting === 0) this.state.value = "kept";
+      if (this.waiting === 0) this.state.value = "saved";
       else {
         this.state.value = this.why;
         const next = Math.min(wait * 2, LONGEST_WAIT);
@@ -139,7 +139,7 @@ export class SyncQueue {
       this.stumbles = 0;
       await this.dealtWith(posted);
       this.holder.drop(posted);
-      this.state.value = this.waiting > 0 ? "sending" : "kept";
+      this.state.value = this.waiting > 0 ? "sending" : "saved";
       this.shown(() => this.reader?.kept(posted, answer));
       this.holder.kept(this.drawing, answer.version);
       return true;

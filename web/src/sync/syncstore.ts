@@ -17,7 +17,7 @@ const PATIENCE = 3000;
 
 type News =
   | { about: "letters" }
-  | { about: "kept"; drawing: number; version: number }
+  | { about: "saved"; drawing: number; version: number }
   | { about: "person"; id: number | null };
 
 export const useSyncStore = defineStore("post", () => {
@@ -55,7 +55,7 @@ export const useSyncStore = defineStore("post", () => {
       refused.value = [...refused.value, posted];
       keep([posted]);
     },
-    kept: (drawing, version) => spread({ about: "kept", drawing, version }),
+    kept: (drawing, version) => spread({ about: "saved", drawing, version }),
   };
 
   function boxOf(drawing: number): SyncQueue {
@@ -195,7 +195,7 @@ export const useSyncStore = defineStore("post", () => {
 
   channel?.addEventListener("message", (event: MessageEvent<News>) => {
     const news = event.data;
-    if (news.about === "kept") followers.forEach((f) => f(news.drawing, news.version));
+    if (news.about === "saved") followers.forEach((f) => f(news.drawing, news.version));
     else if (news.about === "letters") void look();
     else if (news.id === person.id && signedOut.value) start();
   });

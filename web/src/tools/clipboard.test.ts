@@ -23,7 +23,7 @@ vi.mock("../core", () => ({
     copied: (text: string) => {
       asked.push(text);
       if (!text) return Promise.reject(new ApiError("nothing", "There is nothing to paste.", 422));
-      return Promise.resolve({ clip: `clip of ${text}`, said: "", notes, more: "" });
+      return Promise.resolve({ clip: `clip of ${text}`, message: "", notes, more: "" });
     },
   },
 }));

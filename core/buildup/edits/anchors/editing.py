@@ -139,7 +139,7 @@ def delta_of(outlines: Iterable[tuple[str, Outline | None]], said: str = "") -> 
     return Delta(
         put=tuple(o for _, o in several if o is not None),
         removed=tuple(i for i, o in several if o is None),
-        said=said,
+        message=said,
     )
 
 
@@ -161,7 +161,7 @@ def segment_near(outline: Outline, at: complex) -> tuple[int, Nearest]:
     return contour_index, near
 
 
-def said_of_move(moved: float, unit: str) -> str:
+def move_message(moved: float, unit: str) -> str:
     """What is said of an edit that moves an outline as little as it can, by some sheet units."""
     if moved <= SAME_PLACE:
         return message("notes.unmoved")

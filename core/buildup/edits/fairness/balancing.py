@@ -5,7 +5,7 @@ from typing import Literal
 
 from buildup.contours.anchors import Anchor, Contour
 from buildup.drawing.model import Drawing
-from buildup.edits.anchors.editing import by_outline, said_of_move, with_rebuilt
+from buildup.edits.anchors.editing import by_outline, move_message, with_rebuilt
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
 from buildup.geometry.angles import unit
@@ -42,7 +42,7 @@ class BalanceHandles(Command):
             put.append(rebuilt)
             for old, new in zip(outline.contours, rebuilt.contours, strict=True):
                 moved = max(moved, hausdorff(old.segments, new.segments))
-        return Delta(put=tuple(put), said=said_of_move(moved, drawing.sheet.unit))
+        return Delta(put=tuple(put), message=move_message(moved, drawing.sheet.unit))
 
 
 def _evened(contour: Contour, index: int) -> Contour:

@@ -7,7 +7,7 @@ from typing import Literal
 from buildup.contours.anchors import Contour
 from buildup.contours.stretches import Stretch, stretches, with_stretch
 from buildup.drawing.model import Drawing
-from buildup.edits.anchors.editing import by_segment, said_of_move, with_rebuilt
+from buildup.edits.anchors.editing import by_segment, move_message, with_rebuilt
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
 from buildup.geometry.bezier import Cubic, is_plain, line, with_both_handles
@@ -46,7 +46,7 @@ def _remade(
                 moved = max(moved, hausdorff(stretch.segments(contour), new))
             changed[c] = with_stretch(contour, made)
         put.append(with_rebuilt(outline, changed))
-    return Delta(put=tuple(put), said=said_of_move(moved, drawing.sheet.unit))
+    return Delta(put=tuple(put), message=move_message(moved, drawing.sheet.unit))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

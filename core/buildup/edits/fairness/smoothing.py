@@ -10,7 +10,7 @@ from buildup.contours.flow import settled
 from buildup.contours.twins import AnchorIndex
 from buildup.drawing.itemtypes import Item, Outline
 from buildup.drawing.model import Drawing
-from buildup.edits.anchors.editing import by_outline, said_of_move, with_anchors
+from buildup.edits.anchors.editing import by_outline, move_message, with_anchors
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
 from buildup.messages import refusal
@@ -58,7 +58,7 @@ class EaseAnchors(Command):
             put.append(with_anchors(outline, changes))
         if not any_eased:
             raise refusal("nothing_to_ease")
-        return Delta(put=tuple(put), said=said_of_move(moved, drawing.sheet.unit))
+        return Delta(put=tuple(put), message=move_message(moved, drawing.sheet.unit))
 
 
 def held_eased(drawing: Drawing, delta: Delta, *, whole: bool) -> Delta:

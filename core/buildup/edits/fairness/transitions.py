@@ -10,7 +10,7 @@ from buildup.contours.anchors import Contour
 from buildup.contours.segments import with_added
 from buildup.contours.stretches import Stretch, with_stretch
 from buildup.drawing.model import Drawing
-from buildup.edits.anchors.editing import by_outline, said_of_move, with_rebuilt
+from buildup.edits.anchors.editing import by_outline, move_message, with_rebuilt
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
 from buildup.geometry.bezier import Cubic, with_both_handles
@@ -70,7 +70,7 @@ class AddTransitionCurves(Command):
                 changed[c], off = _with_transition(contour, i, self.length, self.curve)
                 moved = max(moved, off)
             put.append(with_rebuilt(outline, changed))
-        return Delta(put=tuple(put), said=said_of_move(moved, drawing.sheet.unit))
+        return Delta(put=tuple(put), message=move_message(moved, drawing.sheet.unit))
 
 
 def _with_transition(

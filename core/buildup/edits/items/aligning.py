@@ -58,7 +58,7 @@ def shifted(drawing: Drawing, shifts: Mapping[str, float], *, across: bool) -> D
         if by != 0.0:
             way = moved_by(complex(by, 0) if across else complex(0, by))
             put += [moved_item(i, way) for i in placed_in(drawing, (item_id,))]
-    return Delta(put=tuple(put), said="" if put else message("notes.already_aligned"))
+    return Delta(put=tuple(put), message="" if put else message("notes.already_aligned"))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

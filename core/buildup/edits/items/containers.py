@@ -89,7 +89,7 @@ class MergeLayers(Command):
         held = [i for layer in rest for i in drawing.tree.children(layer)]
         looks = {(h.hidden, finish_of(h)) for h in map(drawing.item, (first, *rest))}
         said = message("notes.merged_look") if len(looks) > 1 else ""
-        return Delta(moves=row_of(held, first, behind), removed=tuple(rest), said=said)
+        return Delta(moves=row_of(held, first, behind), removed=tuple(rest), message=said)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -227,7 +227,7 @@ class SeparateItems(Command):
             said = message("notes.symmetry_removed")
         if any(finish_of(g) != PLAIN for g in groups if isinstance(g, VisibleContainer)):
             said = message("notes.group_effects")
-        return Delta(put=tuple(put), moves=tuple(moves), removed=tuple(chosen), said=said)
+        return Delta(put=tuple(put), moves=tuple(moves), removed=tuple(chosen), message=said)
 
     def _plain_parts(
         self, drawing: Drawing, groups: Sequence[Apart], put: list[Item]

@@ -124,7 +124,7 @@ class StepItems(Command):
         for item_id in drawing.tree.tops(self.items):
             rows.setdefault(drawing.tree.container(item_id), []).append(item_id)
         moves = [m for c, own in rows.items() for m in self._moves(drawing, c, own)]
-        return Delta(moves=tuple(moves), said="" if moves else message("notes.already_there"))
+        return Delta(moves=tuple(moves), message="" if moves else message("notes.already_there"))
 
     def _moves(self, drawing: Drawing, container: str, own: list[str]) -> tuple[Move, ...]:
         row = drawing.tree.children(container)

@@ -53,7 +53,7 @@ class PasteItems(Command):
         front = next(iter(reversed(drawing.tree.children(position))), None)
         moves = row_of((ids[t] for t in clip.tops), position, front)
         moves = (*moves, *inside(clip, ids))
-        return Delta(put=put, moves=moves, sheet=came.sheet, said=came.note)
+        return Delta(put=put, moves=moves, sheet=came.sheet, message=came.note)
 
     def _shift(self, clip: Clip) -> complex:
         if self.at is None:

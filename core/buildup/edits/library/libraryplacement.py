@@ -118,7 +118,7 @@ class PlaceFromShelf(Command):
             put.insert(0, self._holder(way, clip.measures))
             moves += row_of((ids[t] for t in tops), self.copies, None)
         moves += inside(clip, ids)
-        return Delta(put=tuple(put), moves=tuple(moves), sheet=came.sheet, said=came.note)
+        return Delta(put=tuple(put), moves=tuple(moves), sheet=came.sheet, message=came.note)
 
     def _holder(self, way: ItemMap, measures: tuple[Measure, ...]) -> Group | Linked:
         if self.entry is None:

@@ -12,7 +12,7 @@ from buildup.drawing.sheet import Sheet
 from buildup.edits.change import Delta, updated
 from buildup.edits.command import Command
 from buildup.edits.measures.setting import setting
-from buildup.edits.measures.turning import said
+from buildup.edits.measures.turning import field_name
 from buildup.edits.outlines.cornering import SetCorners
 from buildup.following.bounds import SHEET, followed_as, holder_of, replaced_at
 from buildup.following.fields import Field, field_at
@@ -52,7 +52,7 @@ class FollowFormula(Command):
             return self.name
         items = dict.fromkeys(i for i, _ in self.targets)
         item, path = self.targets[0]
-        label = said(drawing, item, path)
+        label = field_name(drawing, item, path)
         if len(items) > 1:
             known = field_at(drawing, item, path)
             label = f"{known.label if known else 'a value'} of {len(items)} items"

@@ -15,7 +15,7 @@ from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta, updated, with_contents
 from buildup.edits.command import Command
 from buildup.edits.measures.setting import for_several, same, setting
-from buildup.edits.measures.turning import said, turned
+from buildup.edits.measures.turning import field_name, turned
 from buildup.errors import Refusal
 from buildup.following.bounds import SHEET, Bound, bounds_in, bounds_of, number_at
 from buildup.following.fields import field_at
@@ -321,7 +321,7 @@ class _Following:
         if group is None:
             raise AssertionError(way)  # each of them waits
         way = [*way[way.index(group) :], group]
-        names = " → ".join(said(self.after, g.items[0], g.path) for g in way)
+        names = " → ".join(field_name(self.after, g.items[0], g.path) for g in way)
         return refusal("bad_formula.circle", group.items[0], way=names)
 
     def _set(self, group: _Group, values: Worked) -> None:
@@ -356,6 +356,6 @@ class _Following:
 
     def _of(self, group: _Group, problem: Refusal) -> Refusal:
         """A refusal that says which number it is about."""
-        label = said(self.after, group.items[0], group.path)
+        label = field_name(self.after, group.items[0], group.path)
         sentence = f"{label}, which follows {group.formula.removeprefix('=').strip()}: "
         return Refusal(problem.code, sentence + problem.sentence, group.items[0])

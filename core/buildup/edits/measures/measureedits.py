@@ -138,7 +138,7 @@ class DeleteMeasures(Command):
         )
         values = "1 value" if followers == 1 else f"{followers} values"
         note = message("notes.measure_followed", values=values) if followers else ""
-        return Delta(sheet=left, said=note)
+        return Delta(sheet=left, message=note)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -55,12 +55,12 @@ def held(drawing: Drawing, bound: Bound) -> Refusal:
     return refusal(
         "held_by_formula",
         f"{bound.item}:{bound.path}",
-        field=said(drawing, bound.item, bound.path),
+        field=field_name(drawing, bound.item, bound.path),
         formula=bound.formula.removeprefix("=").strip(),
     )
 
 
-def said(drawing: Drawing, item_id: str, path: str) -> str:
+def field_name(drawing: Drawing, item_id: str, path: str) -> str:
     """A number and whose it is, for a sentence."""
     field: Field | None = field_at(drawing, item_id, path)
     label = "A value" if field is None else field.label

@@ -114,7 +114,7 @@ def _with_corners(
         return replace(anchor, corner=corner if corner.radius >= LEAST_RADIUS else None)
 
     delta = edited(drawing, refs, made)
-    return replace(delta, said=_said(drawing, delta, refs))
+    return replace(delta, message=_said(drawing, delta, refs))
 
 
 def _first_radius(contour: Contour, index: int) -> float:

@@ -8,7 +8,7 @@ from buildup.contours.flow import settled
 from buildup.contours.segments import without
 from buildup.contours.twins import AnchorIndex, partners
 from buildup.drawing.model import Drawing
-from buildup.edits.anchors.editing import by_outline, delta_of, said_of_move, with_contours
+from buildup.edits.anchors.editing import by_outline, delta_of, move_message, with_contours
 from buildup.edits.change import Delta
 from buildup.edits.command import AnchorRef, Command
 
@@ -43,4 +43,4 @@ class DeleteAnchors(Command):
                 moved = max(moved, rest.moved)
                 contours.append(settled(rest.contour) if rest.contour.anchors else rest.contour)
             left.append((item_id, with_contours(outline, contours)))
-        return delta_of(left, said_of_move(moved, drawing.sheet.unit) if self.refit else "")
+        return delta_of(left, move_message(moved, drawing.sheet.unit) if self.refit else "")

@@ -102,13 +102,13 @@ class DrawStroke(Command):
             )
             stroke = HandStroke((points,), self.tolerance, self.closing and len(points) > 2)
             made, said = _drawn(new, stroke, drawing.sheet.unit)
-            return placed(drawing, (made,), container=self.container, said=said)
+            return placed(drawing, (made,), container=self.container, message=said)
         outline = drawing.outline(self.item)
         old = outline.hand_stroke
         if old is None or old.closed:
             raise refusal("not_drawn_by_hand", self.item)
         made, said = _drawn(outline, self._longer(old, points), drawing.sheet.unit)
-        return Delta(put=(made,), said=said)
+        return Delta(put=(made,), message=said)
 
     def _on_seams(self, drawing: Drawing) -> tuple[complex, ...]:
         """The points, the ends of the stroke on the seam that they are in reach of."""

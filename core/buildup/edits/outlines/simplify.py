@@ -68,7 +68,7 @@ class SimplifyOutlines(Command):
         said = message("notes.simplified", before=before, after=after, distance=far)
         if after >= before and not self.extremes:
             said = message("notes.all_needed", count=before)
-        return Delta(put=tuple(put), said=said)
+        return Delta(put=tuple(put), message=said)
 
 
 def _tell(before: float, share: float, part: float) -> None:

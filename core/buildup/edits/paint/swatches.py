@@ -42,7 +42,7 @@ class AddSwatches(Command):
             raise refusal("no_new_colour")
         there = sum(1 for c in self.colours if c.colour.upper() in known)
         said = message("notes.swatches_exist", count=there) if there else ""
-        return Delta(sheet=sheet, said=said)
+        return Delta(sheet=sheet, message=said)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -90,7 +90,7 @@ class TraceOutline(Command):
         said = message("notes.traced", count=count, distance=away)
         if sides:
             said += " " + _said_of_sides(sides)
-        return replace(placed(drawing, (outline,), container=self.container), said=said)
+        return replace(placed(drawing, (outline,), container=self.container), message=said)
 
     def _around(self, path: Path) -> Contour:
         """A closed path with few anchors."""

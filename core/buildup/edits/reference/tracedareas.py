@@ -82,7 +82,7 @@ class FitToReference(Command):
                 changed[c] = found.contour
                 moved = max(moved, found.moved)
             put.append(with_rebuilt(outline, changed))
-        return Delta(put=tuple(put), said=_said_of_settling(moved, drawing.sheet.unit))
+        return Delta(put=tuple(put), message=_said_of_settling(moved, drawing.sheet.unit))
 
 
 def _said_of_settling(moved: float, unit: str) -> str:

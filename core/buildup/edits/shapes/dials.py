@@ -93,7 +93,7 @@ def _said(shapes: Iterable[Shape], unit: str) -> str:
 def with_word(drawing: Drawing, shapes: Iterable[Shape]) -> Delta:
     """The delta that puts some shapes, with a word where a radius does not fit."""
     put = tuple(shapes)
-    return Delta(put=put, said=_said(put, drawing.sheet.unit))
+    return Delta(put=put, message=_said(put, drawing.sheet.unit))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

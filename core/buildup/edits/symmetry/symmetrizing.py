@@ -66,7 +66,7 @@ class FindTwins(Command):
         said = message("notes.twins", count=len(changes) // 2)
         if lone:
             said += " " + message("notes.lone_anchors", count=len(lone))
-        return Delta(put=(_changed(outline, changes),), said=said)
+        return Delta(put=(_changed(outline, changes),), message=said)
 
 
 def _changed(outline: Outline, changes: dict[AnchorIndex, Anchor]) -> Outline:
@@ -113,7 +113,7 @@ class MakeSymmetric(Command):
         said = message(
             "notes.anchors_moved", distance=format_length(moved, unit=drawing.sheet.unit)
         )
-        return Delta(put=(_changed(outline, changes),), said=said)
+        return Delta(put=(_changed(outline, changes),), message=said)
 
     def _evened(
         self,

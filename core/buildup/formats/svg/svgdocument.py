@@ -170,7 +170,7 @@ class Document:
             self._report.belongs(group, since=since)
         clip = self.made.clip()
         if not clip.items:
-            values = self.incoming(clip).said
+            values = self.incoming(clip).message
             raise refusal("nothing_drawn", left_out=values)
         return self.incoming(clip)
 

@@ -23,14 +23,14 @@ class Reading:
 
     Args:
         clip: a clip's text.
-        said: what was left out or changed, in a sentence or two; empty for nothing.
+        message: what was left out or changed, in a sentence or two; empty for nothing.
         notes: the same, one by one.
         more: what else there is to say of the file; empty for nothing.
 
     """
 
     clip: str
-    said: str
+    message: str
     notes: tuple["ReadNote", ...]
     more: str
 
@@ -61,7 +61,7 @@ def reading_of(found: Incoming) -> Reading:
         ReadNote(n.kind, n.count, n.changed, tuple(numbers[i] for i in n.items))
         for n in found.notes
     )
-    return Reading(found.clip.text(), found.said, tuple(notes), "")
+    return Reading(found.clip.text(), found.message, tuple(notes), "")
 
 
 @dataclass(frozen=True)
@@ -69,7 +69,7 @@ class Each:
     """The outermost items of a document, each with its name, and what was left out."""
 
     clips: tuple[tuple[str, Clip], ...]
-    said: str
+    message: str
 
 
 @contextmanager
@@ -151,8 +151,8 @@ def read_each(text: str) -> Each:
         clips = [(called_of(s.attributes, "Outline"), document.symbol(s)) for s in symbols]
         found = tuple((name, clip) for name, clip in clips if clip is not None)
         if found:
-            return Each(found, document.incoming(Clip((), ())).said)
+            return Each(found, document.incoming(Clip((), ())).message)
     whole = document.read()
     drawing = whole.clip.drawing()
     tops = whole.clip.tops
-    return Each(tuple((drawing.items[t].name, clip_of(drawing, (t,))) for t in tops), whole.said)
+    return Each(tuple((drawing.items[t].name, clip_of(drawing, (t,))) for t in tops), whole.message)

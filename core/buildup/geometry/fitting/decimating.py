@@ -69,16 +69,16 @@ def decimated(segments: Sequence[Cubic], *, tolerance: float) -> list[Piece]:
     return list(_straightened(pieces, tolerance))
 
 
-def kept(points: Sequence[complex], *, tolerance: float) -> list[int]:
+def retained(points: Sequence[complex], *, tolerance: float) -> list[int]:
     """The numbers of the points that stay of a polyline within a tolerance: first, last, others.
 
     Args:
         points: of the polyline.
         tolerance: sheet units, above 0.
 
-    >>> kept([0j, 1 + 0.01j, 2 + 0j, 2 + 2j], tolerance=0.1)
+    >>> retained([0j, 1 + 0.01j, 2 + 0j, 2 + 2j], tolerance=0.1)
     [0, 2, 3]
-    >>> kept([], tolerance=0.1)
+    >>> retained([], tolerance=0.1)
     []
     """
     numbers = [0] if points else []
@@ -127,7 +127,7 @@ def _straightened(pieces: Sequence[Piece], tolerance: float) -> Iterator[Piece]:
             k += 1
             continue
         ends = [pieces[k].curve[0], *(p.curve[3] for p in pieces[k:end])]
-        for at, to in pairwise(kept(ends, tolerance=tolerance)):
+        for at, to in pairwise(retained(ends, tolerance=tolerance)):
             line = (ends[at], ends[at], ends[to], ends[to])
             alone = to == at + 1
             yield pieces[k + at] if alone else Piece(line, pieces[k + at].start, to - at, tolerance)

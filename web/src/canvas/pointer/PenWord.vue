@@ -9,7 +9,7 @@ const tools = useTools();
   <text
     v-if="tools.word && tools.pointer"
     class="word"
-    data-testid="pen-word"
+    data-testid="pen-hint"
     :x="tools.pointer[0] + 18"
     :y="tools.pointer[1] + 5"
   >

@@ -153,9 +153,7 @@ onBeforeUnmount(() => {
       >Showing the first paths; select fewer for the others.</span
     >
     <button v-if="part" class="row-button whole" @click="part = null">Whole length</button>
-    <output v-if="curves.words" class="words" data-testid="profile-words">{{
-      curves.words
-    }}</output>
+    <output v-if="curves.words" class="words" data-testid="profile-text">{{ curves.words }}</output>
   </div>
 </template>
 

@@ -74,12 +74,12 @@ function picked(event: Event): void {
     class="row-button act"
     :disabled="!some"
     title="Saved with a name, to be placed again like a shape"
-    data-testid="keep-items"
+    data-testid="add-to-shelf"
     @click="keepItems(null)"
   >
     Add selection to shelf
   </button>
-  <button class="row-button act" :disabled="!shape" data-testid="keep-dials" @click="keepDials">
+  <button class="row-button act" :disabled="!shape" data-testid="save-preset" @click="keepDials">
     Save as preset
   </button>
   <template v-if="outline">

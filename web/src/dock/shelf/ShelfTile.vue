@@ -53,7 +53,7 @@ function dropped(): void {
       :title="`${hint}. F2 renames, Alt ← → moves, Del deletes.`"
       :aria-label="entry.name"
       :aria-pressed="chosen"
-      :data-testid="`${entry.kind === 'setting' ? 'setting' : 'kept'}-${entry.name}`"
+      :data-testid="`${entry.kind === 'setting' ? 'setting' : 'outline'}-${entry.name}`"
       @click="emit('use')"
       @keydown="pressed"
     >

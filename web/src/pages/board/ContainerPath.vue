@@ -43,7 +43,7 @@ function go(id: string, index: number): void {
         {{ name }}
       </button>
     </template>
-    <span v-if="says" class="says" data-testid="way-says">{{ says }}</span>
+    <span v-if="says" class="says" data-testid="direction">{{ says }}</span>
   </nav>
 </template>
 

@@ -45,7 +45,9 @@ const place = computed(() => {
 <template>
   <footer class="status" data-testid="status">
     <b v-if="tools.about.text">{{ tools.about.text }}</b>
-    <span v-if="selection.said" class="said" data-testid="said">{{ selection.said }}</span>
+    <span v-if="selection.message" class="message" data-testid="edit-message">{{
+      selection.message
+    }}</span>
     <span v-if="byKeys && selecting.beneath" class="beneath" data-testid="beneath"
       >{{ selecting.beneath }}: hold <kbd>P</kbd> to list
     </span>
@@ -78,7 +80,7 @@ b {
 .beneath {
   color: var(--construction);
 }
-.said {
+.message {
   color: var(--touched);
 }
 .hint {

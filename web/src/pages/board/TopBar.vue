@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// The top band: the way back, the name, undo and redo, zoom, kept-state, sending out.
+// The top band: the way back, the name, undo and redo, zoom, saved-state, export.
 import Button from "primevue/button";
 import { computed, ref } from "vue";
 import { ApiError, patch } from "../../api/client";
@@ -29,11 +29,11 @@ const exporting = useExporting();
 const sync = useSyncStore();
 const refused = ref(false);
 
-const waits = computed(() => doc.deleted || !["kept", "sending"].includes(doc.state));
-const kept = computed(() => {
+const waits = computed(() => doc.deleted || !["saved", "sending"].includes(doc.state));
+const saved = computed(() => {
   const waiting = edits.waiting();
   const count = waiting > 1 ? ` · ${waiting}` : "";
-  if (doc.state !== "kept" && sync.storing()) return "Saving…";
+  if (doc.state !== "saved" && sync.storing()) return "Saving…";
   if (doc.state === "waiting") return `Not saved yet${count}`;
   if (doc.state === "signed-out") return `Sign in to save${count}`;
   if (doc.deleted || doc.state === "deleted") return `Deleted elsewhere${count}`;
@@ -145,13 +145,13 @@ async function rename(name: string): Promise<void> {
     >
       {{ sync.refused.length }} not saved
     </button>
-    <span class="kept" :class="{ waiting: waits }" data-testid="kept">
-      <i v-if="doc.state === 'kept' && !doc.deleted" class="pi pi-check" /> {{ kept }}
+    <span class="saved" :class="{ waiting: waits }" data-testid="saved-state">
+      <i v-if="doc.state === 'saved' && !doc.deleted" class="pi pi-check" /> {{ saved }}
     </span>
     <Button
       size="small"
       label="Export"
-      data-testid="send-out"
+      data-testid="export"
       :disabled="exporting.sends"
       title="Export as SVG, PDF, PNG and more; Ctrl S exports again"
       @click="exporting.begin"
@@ -238,7 +238,7 @@ async function rename(name: string): Promise<void> {
     display: none;
   }
 }
-.kept {
+.saved {
   color: var(--quiet);
   font-size: 12px;
 }
@@ -250,10 +250,10 @@ async function rename(name: string): Promise<void> {
   font-size: 12px;
   font-weight: 600;
 }
-.kept i {
+.saved i {
   font-size: 11px;
 }
-.kept.waiting {
+.saved.waiting {
   color: var(--touched);
   font-weight: 600;
 }

@@ -79,7 +79,7 @@ onMounted(async () => {
         :free="free"
         :spot="spot ?? null"
       />
-      <p v-if="trouble || look?.trouble" class="said" role="alert">
+      <p v-if="trouble || look?.trouble" class="message" role="alert">
         {{ trouble || look?.trouble }}
       </p>
     </main>
@@ -182,7 +182,7 @@ main {
   grid-area: sheet;
   min-height: 0;
 }
-.said {
+.message {
   position: absolute;
   inset: auto 16px 16px;
   margin: 0;

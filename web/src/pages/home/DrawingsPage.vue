@@ -115,7 +115,7 @@ async function takeIn(files: File[]): Promise<void> {
       const [only] = taken.cards;
       if (only && files.length + taken.cards.length === 2)
         carryReport(only.id, { name: file.name, notes: taken.notes });
-      else if (taken.said) notices.tell(taken.said);
+      else if (taken.message) notices.tell(taken.message);
       made.push(...taken.cards);
     });
   }
@@ -152,12 +152,12 @@ watch(
         severity="secondary"
         label="Import…"
         title="SVG, DXF or PDF; or drop the file here"
-        data-testid="take-in"
+        data-testid="import"
         @click="askForFiles(FORM_FILES, (files) => void takeIn(files))"
       />
       <Button size="small" label="New sheet" data-testid="new-sheet" @click="making = true" />
     </div>
-    <p v-if="waitsFor" class="away" role="status" data-testid="away">
+    <p v-if="waitsFor" class="away" role="status" data-testid="offline">
       {{ waitsFor }} Trying again.
     </p>
     <p v-for="[id, edits] in deleted" :key="id" class="away" data-testid="waits-deleted">

@@ -53,7 +53,7 @@ const add = (where: "extremes" | "inflections" | "evenly" | "along"): Command =>
         :min="LEAST"
         :max="MOST"
         :step="0.02"
-        data-testid="slider-thin"
+        data-testid="slider-simplify"
         @slide="slide"
         @release="letGo"
       />

@@ -26,11 +26,11 @@ export const useDocument = defineDrawingStore("document", () => {
   /** The guide or the reference that its tool works on. */
   const aid = ref<string | null>(null);
 
-  function takeSteps(board: Pick<Answer, "version" | "tip" | "undo" | "redo" | "kept">): void {
+  function takeSteps(board: Pick<Answer, "version" | "tip" | "undo" | "redo" | "saved">): void {
     version.value = board.version;
     tip = board.tip;
     history.kept.value = { undo: board.undo, redo: board.redo };
-    savedAt.value = new Date(board.kept);
+    savedAt.value = new Date(board.saved);
   }
 
   function takeAnswer(edit: string, answer: Answer): void {
@@ -53,7 +53,7 @@ export const useDocument = defineDrawingStore("document", () => {
     known: () => ({ version: version.value, tip }),
     kept: (posted: StoredEdit, answer: Answer) => {
       takeAnswer(posted.id, answer);
-      selection.said.value ||= answer.repaint.said ?? "";
+      selection.message.value ||= answer.repaint.message ?? "";
       queue.takeSelection(posted.id, answer.repaint.selects);
       if (queue.waiting === 0) settle(answer, posted.letter.selection);
     },
@@ -122,8 +122,8 @@ export const useDocument = defineDrawingStore("document", () => {
   }
 
   const state = computed<SyncState>(() => {
-    const sent = queue.outbox.value?.state.value ?? "kept";
-    return sent === "kept" && queue.aims.value > 0 ? "sending" : sent;
+    const sent = queue.outbox.value?.state.value ?? "saved";
+    return sent === "saved" && queue.aims.value > 0 ? "sending" : sent;
   });
   const saved = (item: string): Drawable | undefined => scene.settled(item);
 

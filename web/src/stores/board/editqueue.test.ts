@@ -26,7 +26,11 @@ const post = {
     };
   },
 };
-const choice = { items: { value: ["a"] }, said: { value: "" }, looked: () => ({ selection: [] }) };
+const choice = {
+  items: { value: ["a"] },
+  message: { value: "" },
+  looked: () => ({ selection: [] }),
+};
 const preview = {
   aimOf: () => ({}),
   hold: () => undefined,

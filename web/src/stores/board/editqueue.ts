@@ -196,7 +196,7 @@ export class EditQueue {
         return;
       }
       this.made(met);
-      this.choice.said.value = "";
+      this.choice.message.value = "";
       this.unselected.set(id, this.choice.items.value);
       if (send) this.put(sent, send);
     };

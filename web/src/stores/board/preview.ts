@@ -28,7 +28,7 @@ export const usePreview = defineDrawingStore("preview", () => {
 
   function end(): void {
     preview.over();
-    selection.said.value = "";
+    selection.message.value = "";
     if (queue.waiting === 0 || localDrawing.there) preview.clear();
     selection.refresh();
   }

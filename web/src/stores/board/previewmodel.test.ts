@@ -24,7 +24,7 @@ vi.mock("../../core", () => ({
 vi.mock("../../lib/faults", () => ({ fault: (problem: unknown) => faults.push(problem) }));
 
 const MOVE: Command = { kind: "move_items", items: ["a"], by: [1, 0] };
-const repaint = (name: string): Repaint => ({ said: name }) as unknown as Repaint;
+const repaint = (name: string): Repaint => ({ message: name }) as unknown as Repaint;
 const shown = (name: string, cue = "here"): Partial<Aimed> => ({
   meeting: { cues: [cue], shift: [2, 3] } as unknown as Aimed["meeting"],
   repaint: repaint(name),
@@ -38,10 +38,10 @@ beforeEach(() => {
   [cues.kinds, cues.shown] = [["anchor"], []];
   preview = new PreviewModel(
     {
-      preview: (r: Repaint, items: string[]) => log.push(`show ${r.said} of ${items.join()}`),
+      preview: (r: Repaint, items: string[]) => log.push(`show ${r.message} of ${items.join()}`),
       endPreview: () => log.push("end"),
     } as never,
-    { looked: () => ({}), show: (r: Repaint) => log.push(`marks ${r.said}`) } as never,
+    { looked: () => ({}), show: (r: Repaint) => log.push(`marks ${r.message}`) } as never,
     cues as never,
     { scale: 2 } as never,
     { here: { value: [1] } } as never,

@@ -11,7 +11,7 @@ export const useSelection = defineDrawingStore("selection", () => {
     anchors: selection.anchors,
     marks: selection.marks,
     savedMarks: selection.keptMarks,
-    said: selection.said,
+    message: selection.message,
     /** What the tool in the hand shows of it. */
     shownMarks: selection.shows,
     select: (ids: string[]): void => selection.select(ids),

@@ -93,10 +93,10 @@ test("marks of which only some items are told keep the others as they were", asy
   asked[0]?.done(marks({ items: ["a", "b"], ...before }));
   await settled();
   const told = { items: ["a", "b"], told: ["b"], paths: [path("b", 4)], anchors: [anchor("b", 7)] };
-  choice.show({ removed: [], said: "moved", selection: marks(told) } as unknown as Repaint);
+  choice.show({ removed: [], message: "moved", selection: marks(told) } as unknown as Repaint);
   expect(choice.marks.value.paths).toEqual([path("a", 2), path("b", 4)]);
   expect(choice.marks.value.anchors).toEqual([anchor("a", 0), anchor("b", 7)]);
-  expect(choice.said.value).toBe("moved");
+  expect(choice.message.value).toBe("moved");
 });
 
 test("while it is only shown that an item would go, its marks stay at hand", async () => {

@@ -60,7 +60,7 @@ export class SelectionModel {
   /** The marks of what is kept or on its way, without what only follows the pointer. */
   readonly keptMarks = shallowRef<Selection>(NOTHING);
   /** What came of the edit that is previewed or was just kept, where that is not plain to see. */
-  readonly said = ref("");
+  readonly message = ref("");
   /** What the tool in the hand shows of what is selected. */
   readonly shows = shallowRef<ViewRequest["marks"]>("frame");
   readonly drawables = computed(() =>
@@ -140,7 +140,7 @@ export class SelectionModel {
   show(repaint: Repaint, panelsStay = false): void {
     const kept = this.keptMarks.value;
     const { frame } = repaint.selection;
-    this.said.value = repaint.said ?? "";
+    this.message.value = repaint.message ?? "";
     // while it is only shown that they would go, what is done to them stays at hand
     if (this.items.value.some((i) => repaint.removed.includes(i))) return;
     const shown = repaint.moved

@@ -10,7 +10,7 @@ let asked: { path: string; body: { sending?: { kind: string; digits?: number } }
 let files: (() => Promise<Response>)[];
 let looks: ((r: Response) => void)[];
 let signals: (AbortSignal | undefined)[];
-const board = reactive({ id: 7, state: "kept", selected: ["a"] });
+const board = reactive({ id: 7, state: "saved", selected: ["a"] });
 vi.mock("../board/document", () => ({ useDocument: () => board }));
 vi.mock("../board/selection", () => ({ useSelection: () => board }));
 vi.mock("../../session/notices", () => ({
@@ -32,7 +32,7 @@ beforeEach(() => {
   vi.useFakeTimers();
   setActivePinia(createPinia());
   [told, asked, files, looks, signals, clicked] = [[], [], [], [], [], []];
-  Object.assign(board, { id: 7, state: "kept" });
+  Object.assign(board, { id: 7, state: "saved" });
   vi.stubGlobal("fetch", (url: string, how: { body?: string; signal?: AbortSignal }) => {
     const path = url.replace("/api/v1/drawings/7/", "");
     asked.push({ path, body: how.body ? JSON.parse(how.body) : null });

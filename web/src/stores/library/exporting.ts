@@ -53,7 +53,7 @@ export const useExporting = defineDrawingStore("exporting", () => {
 
   /** What is on its way is in the file as well, or nothing is sent. */
   function ready(): boolean {
-    if (doc.state === "kept") return true;
+    if (doc.state === "saved") return true;
     notices.tell("Some edits are not saved yet. Export once everything is saved.");
     return false;
   }

@@ -27,7 +27,7 @@ vi.mock("../board/edits", () => ({ useEdits: () => board }));
 vi.mock("../../core", () => ({
   core: {
     copy: () => Promise.resolve("<svg/>"),
-    copied: () => Promise.resolve({ clip: "clip of a", said: "" }),
+    copied: () => Promise.resolve({ clip: "clip of a", message: "" }),
   },
 }));
 vi.mock("../../session/notices", () => ({
@@ -152,8 +152,8 @@ test("a file of a shelf or an SVG is taken in; another one is refused before it 
   const store = useShelf();
   const file = (name: string, text: string): File =>
     ({ name, text: () => Promise.resolve(text) }) as unknown as File;
-  answers["POST /library/imports"] = json({ count: 1, said: "" });
-  answers["POST /library/imports/svg"] = json({ count: 3, said: "Text was left out." });
+  answers["POST /library/imports"] = json({ count: 1, message: "" });
+  answers["POST /library/imports/svg"] = json({ count: 3, message: "Text was left out." });
   await store.takeIn(file("tray.json", '{"format": "x"}'), "Mine");
   await store.takeIn(file("tray.svg", "<svg/>"), "Mine");
   await store.takeIn(file("tray.txt", "hello"), "Mine");

@@ -146,7 +146,7 @@ export const useShelf = defineDrawingStore("shelf", () => {
       return create<TakenIn>("/library/imports", parsed(text, file.name));
     });
     if (done)
-      notices.tell(`${counted(done.count, "item was", "items were")} imported. ${done.said}`);
+      notices.tell(`${counted(done.count, "item was", "items were")} imported. ${done.message}`);
   }
 
   /** The outlines of a tray as symbols of one SVG document. */
@@ -198,7 +198,7 @@ export const useShelf = defineDrawingStore("shelf", () => {
 
 interface TakenIn {
   count: number;
-  said: string;
+  message: string;
 }
 
 function parsed(text: string, name: string): unknown {

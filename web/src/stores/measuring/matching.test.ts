@@ -8,7 +8,7 @@ import { useMatching } from "./matching";
 const board = reactive({
   id: 1,
   version: 3,
-  state: "kept",
+  state: "saved",
   selected: [] as string[],
   previewing: null as Command | null,
   sheet: { references: [] as object[] },
@@ -54,7 +54,7 @@ beforeEach(() => {
   setActivePinia(createPinia());
   vi.clearAllMocks();
   [open, told.length] = [[], 0];
-  Object.assign(board, { id: 1, version: 3, state: "kept", selected: [], previewing: null });
+  Object.assign(board, { id: 1, version: 3, state: "saved", selected: [], previewing: null });
   board.sheet = { references: [] };
   matching = useMatching();
 });

@@ -132,7 +132,7 @@ export const useMatching = defineDrawingStore("matching", () => {
       if (!form || items.length === 0) {
         newestAsked = mark.value = null;
         refused.value = "";
-      } else if (command || doc.state === "kept")
+      } else if (command || doc.state === "saved")
         ask({ items: [...items], reference: form.id, command });
     },
   );

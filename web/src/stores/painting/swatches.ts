@@ -67,7 +67,7 @@ export const useSwatches = defineDrawingStore("swatches", () => {
       const text = file.size > LONGEST ? " ".repeat(LONGEST + 1) : await file.text();
       const found = await core.palette(text);
       keep(found.colours);
-      if (found.said) notices.tell(found.said);
+      if (found.message) notices.tell(found.message);
     });
   const sendOut = (kind: PaletteKind): Promise<void> =>
     tried(async () => {

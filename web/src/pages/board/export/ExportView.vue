@@ -103,7 +103,7 @@ const set = (part: Partial<FormatSettings>): void => exporting.set(part);
           </li>
           <li v-if="files.length > NAMED">and {{ files.length - NAMED }} more, in one zip file</li>
         </ul>
-        <p v-for="s in exporting.look?.said ?? []" :key="s" class="said">{{ s }}</p>
+        <p v-for="s in exporting.look?.messages ?? []" :key="s" class="message">{{ s }}</p>
       </section>
     </div>
     <template #footer>
@@ -125,7 +125,7 @@ const set = (part: Partial<FormatSettings>): void => exporting.set(part);
       <Button
         :label="exporting.sends ? 'Exporting…' : 'Save'"
         :disabled="exporting.sends || exporting.trouble !== '' || !exporting.now"
-        data-testid="send-save"
+        data-testid="export-save"
         @click="exporting.save"
       />
     </template>
@@ -218,7 +218,7 @@ const set = (part: Partial<FormatSettings>): void => exporting.set(part);
   text-overflow: ellipsis;
   white-space: nowrap;
 }
-.said {
+.message {
   margin: 6px 0 0;
   color: var(--quiet);
   font-size: 12px;
