@@ -307,6 +307,7 @@ REFUSALS: Mapping[str, str] = {
     "too_much.path": "A path has more than {most:,} anchors. Nothing was changed; simplify it in the program it comes from.",
     "too_much.points": "That job has more than {most:,} points. Nothing was cut; cut fewer copies at once, or raise the tolerance.",
     "too_much.print": "There are more than {most:,} items on that sheet. Nothing was printed; print fewer copies at once.",
+    "too_much.simplified": "Even simplified the file has more than {most:,} anchors. Nothing was imported; split it into parts.",
     "too_much.strokes": "That job has more than 200,000 strokes.",
     "too_much.svg_depth": "The SVG is nested too deeply to import at once. Nothing was changed; import it in parts.",
     "too_much.svg_long": "The SVG is longer than 48 million characters to import at once. Nothing was changed; import it in parts.",

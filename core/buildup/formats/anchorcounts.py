@@ -1,6 +1,8 @@
 """How many anchors an import may bring, and outlines simplified so that they are no more."""
 
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from itertools import chain
 
 from buildup.contours.anchors import Contour, anchor_count
 from buildup.contours.simplified import decimated_contour
@@ -33,17 +35,16 @@ class Simplifier:
     tolerance: float = 0.0
 
     def taken(self, contours: tuple[Contour, ...], *, scale: float = 1.0) -> tuple[Contour, ...]:
-        """Contours within the tolerance, in steps of which each goes on from the one before.
+        """Contours within the tolerance.
 
         Args:
             contours: of an outline that is being read.
             scale: by how much larger it is on the sheet.
         """
-        done = 0.0
-        for step in TOLERANCES:
-            if scale > 0.0 and step <= self.tolerance:
-                contours = simplified(contours, (step - done) / scale)
-                done = step
+        for step, simplified in steps(contours, scale):
+            if step > self.tolerance:
+                break
+            contours = simplified
         return contours
 
 
@@ -75,21 +76,20 @@ class Counter(Simplifier):
         """What is left of contours in the end.
 
         Raises:
-            Refusal: `too_much`.
+            Refusal: `too_much`, of anchors as they are or even of those that are left.
         """
-        done = 0.0
-        for step, known in self._counts.items():
-            if scale > 0.0 and step > 0.0:
-                contours = simplified(contours, (step - done) / scale)
-            done = step
-            longest = max((len(c.anchors) for c in contours), default=0)
+        for step, simplified in chain([(0.0, contours)], steps(contours, scale)):
+            known = self._counts[step]
             self._counts[step] = replace(
                 known,
-                anchors=known.anchors + anchor_count(contours),
-                longest=max(known.longest, longest),
+                anchors=known.anchors + anchor_count(simplified),
+                longest=max(known.longest, *(len(c.anchors) for c in simplified), 0),
             )
+            contours = simplified
         if self._counts[0.0].anchors > MOST_COUNTED:
             raise refusal("too_much.anchors", most=MOST_COUNTED)
+        if self._counts[TOLERANCES[-1]].anchors > MOST_READ:
+            raise refusal("too_much.simplified", most=MOST_READ)
         return contours
 
     @property
@@ -102,6 +102,19 @@ def _none(step: float) -> AnchorCount:
     return AnchorCount(step, 0, 0, format_length(step, unit="mm"))
 
 
-def simplified(contours: tuple[Contour, ...], tolerance: float) -> tuple[Contour, ...]:
-    """Contours within a tolerance, sheet units."""
-    return tuple(decimated_contour(c, tolerance) for c in contours)
+def steps(
+    contours: tuple[Contour, ...], scale: float
+) -> Iterator[tuple[float, tuple[Contour, ...]]]:
+    """Contours within one tolerance after the other, each simplified from what the last one left.
+
+    Args:
+        contours: which.
+        scale: by how much larger they are on the sheet; of those that collapse there nothing goes.
+    """
+    done = 0.0
+    for step in TOLERANCES:
+        if scale > 0.0:
+            within = (step - done) / scale
+            contours = tuple(decimated_contour(c, within) for c in contours)
+        yield step, contours
+        done = step

@@ -61,6 +61,12 @@ class LargeFilesTest(unittest.TestCase):
         ):
             Counter().taken(read_path(ring(101)))
         self.assertEqual(refused.exception.code, "too_much")
+        with (
+            mock.patch("buildup.formats.anchorcounts.MOST_READ", 2),
+            self.assertRaises(Refusal) as refused,
+        ):
+            Counter().taken(read_path(ring(101)))
+        self.assertIn("Even simplified", refused.exception.sentence)
 
     def test_an_outline_of_too_many_anchors_becomes_several_in_one_group(self):
         text = document(f'<path d="{ISLANDS}" fill="teal" opacity=".5"/>')

@@ -1,5 +1,5 @@
 // Where edits wait until the server has kept them: in the browser's own store, each under the
-// window that made it, so that windows never mix and a closed one's letters can be taken over.
+// window that made it, so that windows never mix and a closed one's pending edits can be taken over.
 import { openDB, type DBSchema, type IDBPDatabase } from "idb";
 import type { PendingEdit } from "../core/pendingedit";
 import { newId } from "../api/ids";
@@ -11,7 +11,7 @@ export interface RefusedEdit {
   at: string;
 }
 
-/** A letter with what is needed to send it from anywhere. */
+/** A pending edit with what is needed to send it from anywhere. */
 export interface StoredEdit {
   id: string;
   drawing: number;
@@ -19,7 +19,7 @@ export interface StoredEdit {
   person: number;
   /** The window it belongs to. */
   window: string;
-  /** Its place among that window's letters. */
+  /** Its place among that window's pending edits. */
   place: number;
   letter: PendingEdit;
   /** What the step is called, where the core was there to say. */
@@ -81,12 +81,12 @@ export class BrowserEditStore implements EditStore {
     try {
       await (await this.open()).delete("letters", id);
     } catch {
-      // sending it once more changes nothing
+      // sending it again changes nothing
     }
   }
 }
 
-/** Letters that an earlier form of the program left in the page's small storage. */
+/** Pending edits that an earlier form of the program left in the page's small storage. */
 export function leftInStorage(
   person: number,
   window: string,

@@ -20,9 +20,9 @@ export interface Reader {
   reopen(): void;
 }
 
-/** What an outbox asks of whoever holds the letters. */
+/** What an outbox asks of whoever holds the pending edits. */
 export interface Holder {
-  /** Whether the one who drew these letters is signed in. */
+  /** Whether the one who drew these pending edits is signed in. */
   mine(person: number): boolean;
   stored(id: string): Promise<unknown>;
   drop(posted: StoredEdit): void;
@@ -32,10 +32,10 @@ export interface Holder {
 
 const FIRST_WAIT = 500;
 const LONGEST_WAIT = 5000;
-/** Times a letter is sent that makes the program stumble, before it is set aside for the others. */
+/** Times a pending edit is sent that makes the program stumble, before it is set aside for the others. */
 const MOST_STUMBLES = 6;
 
-/** Where each form of letter goes to. */
+/** Where each form of pending edit goes to. */
 const ADDRESSES: ReadonlyMap<string, string> = new Map([
   ["commands", "commands"],
   ["go", "history/head"],
@@ -50,7 +50,7 @@ export const isPast = (code: string): boolean => code === "unknown_version" || c
 
 export class SyncQueue {
   readonly state = ref<SyncState>("saved");
-  readonly letters = shallowRef<StoredEdit[]>([]);
+  readonly pending = shallowRef<StoredEdit[]>([]);
   /** How far the edit is that is at the server, where it takes long. */
   readonly work: ProgressPoller;
   private reader: Reader | null = null;
@@ -67,11 +67,11 @@ export class SyncQueue {
   }
 
   get waiting(): number {
-    return this.letters.value.length;
+    return this.pending.value.length;
   }
 
   has(id: string): boolean {
-    return this.letters.value.some((p) => p.id === id);
+    return this.pending.value.some((p) => p.id === id);
   }
 
   /** The page that shows the drawing; none when it was left. */
@@ -79,9 +79,9 @@ export class SyncQueue {
     this.reader = reader;
   }
 
-  /** Put letters at the end, and send. */
+  /** Put pending edits at the end, and send. */
   add(posted: StoredEdit[]): void {
-    this.letters.value = [...this.letters.value, ...posted.filter((p) => !this.has(p.id))];
+    this.pending.value = [...this.pending.value, ...posted.filter((p) => !this.has(p.id))];
     this.resume();
   }
 
@@ -109,9 +109,9 @@ export class SyncQueue {
     }
   }
 
-  /** Whether the first letter is dealt with; false when it has to wait. */
+  /** Whether the first pending edit is dealt with; false when it has to wait. */
   private async deliver(): Promise<boolean> {
-    const posted = this.letters.value[0];
+    const posted = this.pending.value[0];
     if (!posted) return true;
     this.why = "waiting";
     if (!this.holder.mine(posted.person)) {
@@ -210,6 +210,6 @@ export class SyncQueue {
   /** Out of the queue; not before it was stored, so that it is not stored afterwards. */
   private async dealtWith(posted: StoredEdit): Promise<void> {
     await this.holder.stored(posted.id);
-    this.letters.value = this.letters.value.filter((p) => p.id !== posted.id);
+    this.pending.value = this.pending.value.filter((p) => p.id !== posted.id);
   }
 }

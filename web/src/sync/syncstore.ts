@@ -1,5 +1,5 @@
-// The post of this window: all letters that wait, of all drawings, sent from whatever page is open.
-// A window that was closed leaves its letters behind; the next one takes them over.
+// The sync queue of this window: all pending edits, of all drawings, sent from whatever page is open.
+// A window that was closed leaves its pending edits behind; the next one takes them over.
 import { defineStore } from "pinia";
 import { computed, ref, shallowReactive, shallowRef } from "vue";
 import { get, whenSignedOut } from "../api/client";
@@ -12,11 +12,11 @@ import { usePerson } from "../session/person";
 import { useNotices } from "../session/notices";
 
 const LOOK_EVERY = 4000;
-/** Milliseconds after which a browser that has not stored a letter counts as one that does not. */
+/** Milliseconds after which a browser that has not stored a pending edit counts as one that does not. */
 const PATIENCE = 3000;
 
 type News =
-  | { about: "letters" }
+  | { about: "pending" }
   | { about: "saved"; drawing: number; version: number }
   | { about: "person"; id: number | null };
 
@@ -27,12 +27,12 @@ export const useSyncStore = defineStore("post", () => {
   const own = newId();
   const boxes = shallowReactive(new Map<number, SyncQueue>());
   const refused = shallowRef<StoredEdit[]>([]);
-  /** Letters of other windows that are open. */
+  /** Pending edits of other windows that are open. */
   const elsewhere = shallowRef<StoredEdit[]>([]);
   const signedOut = ref(false);
-  /** Ids of letters that only this window holds: leaving it would lose them. */
+  /** Ids of pending edits that only this window holds: leaving it would lose them. */
   const unstored = shallowReactive(new Set<string>());
-  /** Ids of letters that the browser has not stored yet. */
+  /** Ids of pending edits that the browser has not stored yet. */
   const storing = shallowReactive(new Map<string, Promise<unknown>>());
   const followers = new Set<(drawing: number, version: number) => void>();
   const channel = typeof BroadcastChannel === "undefined" ? null : new BroadcastChannel("post");
@@ -49,7 +49,7 @@ export const useSyncStore = defineStore("post", () => {
     stored: (id) => storing.get(id) ?? Promise.resolve(),
     drop: (posted) => {
       unstored.delete(posted.id);
-      void store.drop(posted.id).then(() => spread({ about: "letters" }));
+      void store.drop(posted.id).then(() => spread({ about: "pending" }));
     },
     refuse: (posted) => {
       refused.value = [...refused.value, posted];
@@ -64,17 +64,17 @@ export const useSyncStore = defineStore("post", () => {
     return found;
   }
 
-  /** What a letter's step is called, also where the server was quicker to refuse it. */
+  /** What a pending edit's step is called, also where the server was quicker to refuse it. */
   function call(drawing: number, id: string, name: string): void {
-    const posted = boxes.get(drawing)?.letters.value.find((p) => p.id === id);
+    const posted = boxes.get(drawing)?.pending.value.find((p) => p.id === id);
     if (posted) posted.name = name;
     else refused.value = refused.value.map((p) => (p.id === id ? { ...p, name } : p));
   }
 
-  /** Letters that are stored already and wait for what they are to say. */
+  /** Pending edits that are stored already and wait for what they are to say. */
   const prepared = new Set<string>();
 
-  /** Store letters; what cannot be stored is held here, and the designer is told once. */
+  /** Store pending edits; what cannot be stored is held here, and the designer is told once. */
   function keep(posted: StoredEdit[]): void {
     const late = new Promise<boolean>((done) => window.setTimeout(() => done(false), PATIENCE));
     const done = Promise.race([store.put(posted), late]).then((well) => {
@@ -90,12 +90,12 @@ export const useSyncStore = defineStore("post", () => {
             "Keep this window open until the drawing is saved.",
         );
       }
-      spread({ about: "letters" });
+      spread({ about: "pending" });
     });
     for (const p of posted) storing.set(p.id, done);
   }
 
-  /** Store a letter before anything is asked about it; it is sent by what comes back. */
+  /** Store a pending edit before anything is asked about it; it is sent by what comes back. */
   function prepare(drawing: number, letter: PendingEdit): ((letter: PendingEdit) => void) | null {
     if (person.id === null) return null;
     const posted: StoredEdit = {
@@ -116,7 +116,7 @@ export const useSyncStore = defineStore("post", () => {
     };
   }
 
-  /** Look after letters of other windows; asked while it looks, it looks once more. */
+  /** Look after pending edits of other windows; asked while it looks, it looks again. */
   async function look(): Promise<void> {
     onceMore = looking;
     if (looking) return;
@@ -131,7 +131,7 @@ export const useSyncStore = defineStore("post", () => {
     }
   }
 
-  /** Take over the letters of windows that are gone, and look at those of windows that are not. */
+  /** Take over the pending edits of windows that are gone, and look at those of windows that are not. */
   async function lookOnce(): Promise<void> {
     const id = person.id;
     if (id === null) return;
@@ -146,7 +146,7 @@ export const useSyncStore = defineStore("post", () => {
     elsewhere.value = (await store.all()).filter(mine);
   }
 
-  /** Do something with a window's letters if that window is gone. */
+  /** Do something with a window's pending edits if that window is gone. */
   async function ifGone(window: string, act: () => Promise<void>): Promise<void> {
     if (!("locks" in navigator)) return act(); // sending twice changes nothing
     await navigator.locks.request(lockOf(window), { ifAvailable: true }, async (lock) => {
@@ -196,7 +196,7 @@ export const useSyncStore = defineStore("post", () => {
   channel?.addEventListener("message", (event: MessageEvent<News>) => {
     const news = event.data;
     if (news.about === "saved") followers.forEach((f) => f(news.drawing, news.version));
-    else if (news.about === "letters") void look();
+    else if (news.about === "pending") void look();
     else if (news.id === person.id && signedOut.value) start();
   });
   whenSignedOut(() => {
@@ -215,7 +215,7 @@ export const useSyncStore = defineStore("post", () => {
     return () => followers.delete(act);
   }
 
-  /** Send a refused letter once more, or let it go. */
+  /** Send a refused edit again, or discard it. */
   function again(posted: StoredEdit): void {
     forget(posted);
     const anew = { ...posted, window: own, place: ++place };
@@ -232,7 +232,7 @@ export const useSyncStore = defineStore("post", () => {
     const found = new Map<number, number>();
     const count = (p: StoredEdit): void =>
       void found.set(p.drawing, (found.get(p.drawing) ?? 0) + 1);
-    for (const box of boxes.values()) box.letters.value.forEach(count);
+    for (const box of boxes.values()) box.pending.value.forEach(count);
     elsewhere.value.filter((p) => !p.refused).forEach(count);
     return found;
   });

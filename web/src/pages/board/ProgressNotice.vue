@@ -9,7 +9,7 @@ const doc = useDocument();
 const sync = useSyncStore();
 const box = computed(() => sync.boxes.get(doc.id) ?? null);
 const long = computed(() => box.value?.work.long.value ?? null);
-const name = computed(() => box.value?.letters.value[0]?.name ?? "This edit");
+const name = computed(() => box.value?.pending.value[0]?.name ?? "This edit");
 </script>
 
 <template>

@@ -93,7 +93,7 @@ export const useDocument = defineDrawingStore("document", () => {
     box.attach(reader);
     localDrawing.open(
       found.id,
-      () => box.letters.value.map((p) => p.letter),
+      () => box.pending.value.map((p) => p.letter),
       (edit, shown) => queue.overlay(edit, shown),
     );
     box.resume();
