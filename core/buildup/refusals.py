@@ -273,7 +273,7 @@ REFUSALS: Mapping[str, str] = {
     "too_few_anchors": "Select at least {count} anchors.",
     "too_harsh": "These sides are too different to match nearby. Nothing was changed; align the tangents first, or drag the handles.",
     "no_sheet": "There is no sheet {number}. Nothing was cut; there are {count}.",
-    "too_large": "One copy is {width:.1f} × {height:.1f} mm and does not fit within the sheet's margin. Nothing was cut; use a larger sheet, or scale it down.",
+    "too_large": "A part is {width:.1f} × {height:.1f} mm and does not fit within the sheet's margin. Nothing was cut; use a larger sheet, or scale it down.",
     "too_long": "Up to {most} segments can be made fair at once. Nothing was changed; simplify first, or select part of the path.",
     "too_many": "That is too much for one edit. Nothing was changed.",
     "too_many.css": "That is more than {most} items. Nothing was copied; select fewer of them.",

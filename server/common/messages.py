@@ -64,6 +64,7 @@ SENTENCES: Mapping[str, str] = {
     "storage_full": "Your storage is full: {used}. Nothing was added. Delete drawings you do not need and empty the bin, or remove fonts, then try again.",
     "database_unavailable": "The database does not answer. What was saved is safe; your edit is stored here and is sent when the database is back.",
     "too_far.steps": "This step is more than {most:,} steps away. Go to it to see it.",
+    "too_large.print": "A copy is larger than the sheet; its parts can be cut on several sheets, but not printed on them. Nothing was printed; use a larger sheet.",
     "too_large": "This edit is too large for the database. What was saved is safe; do it in smaller parts.",
     "too_large.outline": "That outline is too large for a shelf.",
     "too_large.request": "That is more than {most:.3g} MB at once. Nothing was changed; try it in smaller parts.",

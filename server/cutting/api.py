@@ -91,6 +91,8 @@ class CutLook(Schema):
     """How many sheets all copies take."""
     sheet: int = 0
     """Which of them this is."""
+    spread: bool = False
+    """A copy is larger than the sheet: its parts are spread over the sheets."""
     marks: list[tuple[float, float]] = []
     """Where registration marks should be, from the lower left of the sheet; millimetres."""
     alignment: Alignment | None = None
@@ -118,10 +120,10 @@ def get_cut_plan(request: HttpRequest, drawing: int) -> CutTable:
 def check_cut(request: HttpRequest, drawing: int, body: CutIn) -> CutLook:
     """What is wrong with it, and how its copies lie; how it is cut is kept."""
     looked = acts.look(whose(request), drawing, body.wanted)
-    faults = list(looked.faults)
-    first = looked.job.nest.places[0] if looked.job else Affine()
-    positions = (first(complex(*f.at)) / MM for f in faults)
-    spots = [(p.real, p.imag) for p in positions]
+    spot = looked.job.spot if looked.job else lambda at: at
+    placed = [(f, p / MM) for f in looked.faults if (p := spot(complex(*f.at))) is not None]
+    faults = [f for f, _ in placed]
+    spots = [(p.real, p.imag) for _, p in placed]
     if looked.job is None:
         return CutLook(faults=faults, spots=spots, trouble=looked.trouble)
     made = _told(looked.job, faults, spots)
@@ -169,6 +171,7 @@ def _told(job: Job, faults: list[Fault], spots: list[tuple[float, float]]) -> Cu
         turned=job.nest.turned,
         sheets=job.nest.sheets,
         sheet=job.sheet,
+        spread=bool(job.spread),
     )
 
 

@@ -15,6 +15,7 @@ from buildup.drawing.model import Drawing as Value
 from buildup.errors import Refusal
 from buildup.geometry.progress import reporting_to, stage_of_work
 from buildup.measuresets import in_set
+from common.messages import refusal
 from common.progress import ProgressReporter
 from common.retries import in_transaction
 from drawings import store
@@ -97,10 +98,10 @@ def look(user_id: int, drawing_id: int, wanted: Wanted) -> CutPreview:
             with stage_of_work(0.6, 1.0):
                 job = job_of(value, None, wanted.plan, sheet=wanted.sheet)
             return CutPreview(faults, job, "", told_alignment(wanted.plan))
-        except Refusal as refusal:
-            if refusal.code == "stopped":
+        except Refusal as problem:
+            if problem.code == "stopped":
                 raise
-            return CutPreview(faults, None, refusal.sentence)
+            return CutPreview(faults, None, problem.sentence)
 
 
 def cut(user_id: int, drawing_id: int, wanted: Wanted) -> Done:
@@ -124,10 +125,12 @@ def print_of(user_id: int, drawing_id: int, wanted: Wanted) -> File:
     """What is printed before a sheet is cut, as a PDF.
 
     Raises:
-        Refusal: as `job_of`, `print_sheet` and `printed`.
+        Refusal: `too_large` where a copy is; as `job_of`, `print_sheet` and `printed`.
     """
     name, value = _value(user_id, drawing_id, wanted.measure_set)
     job = job_of(value, None, wanted.plan, sheet=wanted.sheet)
+    if job.spread:
+        raise refusal("too_large.print")
     called = f"{name} sheet {wanted.sheet + 1}" if job.nest.sheets > 1 else f"{name} sheet"
     return printed(user_id, called, print_sheet(value, job.nest, wanted.plan))
 

@@ -4,6 +4,7 @@ from collections.abc import Sequence
 
 from buildup.contours.anchors import Contour, anchor_count
 from buildup.contours.extent import box_of
+from buildup.geometry.boxes import Box
 
 
 def clusters(contours: Sequence[Contour]) -> list[list[Contour]]:
@@ -11,8 +12,19 @@ def clusters(contours: Sequence[Contour]) -> list[list[Contour]]:
 
     In the order of the first of each set, and each in the order in which they were.
     """
-    boxes = [box_of((c,)) for c in contours]
-    heads = list(range(len(contours)))
+    sets = together([box_of((c,)) for c in contours])
+    return [[contours[k] for k in numbers] for numbers in sets]
+
+
+def together(boxes: Sequence[Box]) -> list[list[int]]:
+    """The numbers of boxes in sets that lie apart: those that meet, also by way of others.
+
+    In the order of the first of each set, and each in the order in which they were.
+
+    >>> together([Box(0, 0, 2, 2), Box(5, 0, 6, 1), Box(1, 1, 3, 3)])
+    [[0, 2], [1]]
+    """
+    heads = list(range(len(boxes)))
 
     def head(number: int) -> int:
         while heads[number] != number:
@@ -29,9 +41,9 @@ def clusters(contours: Sequence[Contour]) -> list[list[Contour]]:
                 first, second = sorted((head(other), head(number)))
                 heads[second] = first
         active.append(number)
-    found: dict[int, list[Contour]] = {}
-    for number, contour in enumerate(contours):
-        found.setdefault(head(number), []).append(contour)
+    found: dict[int, list[int]] = {}
+    for number in range(len(boxes)):
+        found.setdefault(head(number), []).append(number)
     return list(found.values())
 
 

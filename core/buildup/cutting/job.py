@@ -13,6 +13,7 @@ from buildup.cutting.knife import steered
 from buildup.cutting.marks import BAND, alignment
 from buildup.cutting.nesting import Nest, nested
 from buildup.cutting.plan import MM, CutPlan
+from buildup.cutting.spreading import parts_of, spread
 from buildup.drawing.model import Drawing
 from buildup.formats.hpgl.hpglwrite import PENS, Run, job_text, ordered, runs_of
 from buildup.formats.scene import Piece, pieces, scene
@@ -23,6 +24,7 @@ from buildup.geometry.intersect.prepared import Operand
 from buildup.geometry.polygons import around_each, first_of_same
 from buildup.geometry.progress import stage_of_work
 from buildup.geometry.regions.setoperations import divided
+from buildup.geometry.tolerances import SAME_PLACE
 from buildup.geometry.transforms import Affine
 from buildup.messages import refusal
 
@@ -39,12 +41,14 @@ class Job:
     """What is sent to a cutter.
 
     Args:
-        paths: of one copy, on the drawing's sheet, in the order in which they are cut.
+        paths: of one copy, on the drawing's sheet, in the order in which they are cut; where it is
+            spread, of all parts where they lie.
         weeding: likewise, of what is cut to weed by.
-        nest: the copies.
+        nest: the copies; where it is spread, one.
         colours: of the tools, from the first on.
         sheet: which of the sheets it is, from 0.
         text: all of it as HP-GL.
+        spread: a copy is larger than the sheet; its parts on this one, each with its box.
 
     """
 
@@ -54,6 +58,31 @@ class Job:
     colours: tuple[str, ...]
     text: str
     sheet: int = 0
+    spread: tuple[tuple[Box, Affine], ...] = ()
+
+    def spot(self, at: complex) -> complex | None:
+        """Where a place of the drawing lies on this sheet first; None: on another one."""
+        if not self.spread:
+            return self.nest.places[0](at)
+        here = Box.around([at]).grown(SAME_PLACE)
+        return next((place(at) for box, place in self.spread if box.meets(here)), None)
+
+
+@dataclass(frozen=True, slots=True)
+class _Cuts:
+    """What is cut on a sheet.
+
+    Args:
+        passes: of one copy, one tool each.
+        weeding: what is weeded by.
+        nest: the copies.
+        spread: where a copy is spread: its parts on this sheet.
+    """
+
+    passes: list[list[Run]]
+    weeding: list[Run]
+    nest: Nest
+    spread: tuple[tuple[Box, Affine], ...] = ()
 
 
 def job_of(drawing: Drawing, items: Iterable[str] | None, plan: CutPlan, *, sheet: int = 0) -> Job:
@@ -69,14 +98,9 @@ def job_of(drawing: Drawing, items: Iterable[str] | None, plan: CutPlan, *, shee
         raise refusal("nothing_to_cut")
     if len(found) > MOST_PATHS:
         raise refusal("too_much.job", count=len(found), most=MOST_PATHS)
-    passes = _in_order(found)
+    cuts = _nested(found, drawn, plan, sheet) or _spread(found, drawn, plan, sheet)
+    passes, weeding, nest = cuts.passes, cuts.weeding, cuts.nest
     paths = [r for one in passes for r in one]
-    around = Box.around(p for r in paths for p in r.places)
-    weeding = _weeding(drawn, around, plan)
-    frame = Box.around([*around.corners, *(p for r in weeding for p in r.places)])
-    nest = nested(frame, _framed(plan), sheet)
-    if not nest.room:
-        raise refusal("too_large", width=frame.width / MM, height=frame.height / MM)
     if not nest.places:
         raise refusal("no_sheet", number=sheet + 1, count=nest.sheets)
     passes = [[_cut_on(r, plan.overcut * MM) for r in one] for one in passes]
@@ -95,7 +119,45 @@ def job_of(drawing: Drawing, items: Iterable[str] | None, plan: CutPlan, *, shee
         _check_places(r for row in rows for r in row)
     page = Box(0.0, 0.0, plan.width * MM, plan.height * MM)
     text = job_text(rows, page, (f"VS{plan.speed / 10.0:g};",))
-    return Job(tuple(paths), tuple(weeding), nest, tuple(colours[:PENS]), text, sheet)
+    tools = tuple(colours[:PENS])
+    return Job(tuple(paths), tuple(weeding), nest, tools, text, sheet, cuts.spread)
+
+
+def _nested(
+    found: Sequence[Run], drawn: Sequence[Piece], plan: CutPlan, sheet: int
+) -> _Cuts | None:
+    """Whole copies on a sheet; None where there is no room for one."""
+    weeding, frame = _weeded(found, drawn, plan)
+    nest = nested(frame, _framed(plan), sheet)
+    return _Cuts(_in_order(found), weeding, nest) if nest.room else None
+
+
+def _spread(found: Sequence[Run], drawn: Sequence[Piece], plan: CutPlan, sheet: int) -> _Cuts:
+    """The parts of all copies that come to lie on a sheet.
+
+    Raises:
+        Refusal: `too_large`, of a part.
+    """
+    parts = [[found[k] for k in numbers] for numbers in parts_of([r.places for r in found])]
+    weeded = [_weeded(part, drawn, plan) for part in parts]
+    frames = [frame for _, frame in weeded]
+    laid = spread(frames, _framed(plan))
+    if not laid:
+        largest = max(frames, key=lambda b: b.width * b.height)
+        raise refusal("too_large", width=largest.width / MM, height=largest.height / MM)
+    here = [p for p in laid if p.sheet == sheet]
+    runs = [_moved(r, p.place) for p in here for r in parts[p.number]]
+    weeding = [_moved(r, p.place) for p in here for r in weeded[p.number][0]]
+    nest = Nest((Affine(),) if here else (), 1, turned=False, sheets=laid[-1].sheet + 1)
+    places = tuple((frames[p.number], p.place) for p in here)
+    return _Cuts(_in_order(runs), weeding, nest, places)
+
+
+def _weeded(runs: Sequence[Run], drawn: Sequence[Piece], plan: CutPlan) -> tuple[list[Run], Box]:
+    """What some paths are weeded by, and the box of all of it."""
+    around = Box.around(p for r in runs for p in r.places)
+    weeding = _weeding(drawn, around, plan)
+    return weeding, Box.around([*around.corners, *(p for r in weeding for p in r.places)])
 
 
 def _check_places(runs: Iterable[Run], copies: int = 1) -> None:

@@ -54,7 +54,7 @@ def nested(box: Box, plan: CutPlan, sheet: int = 0) -> Nest:
     for n in range(min(plan.copies - sheet * room, room)):
         row, column = divmod(n, columns)
         corner = complex(margin + column * (wide + gap), low - tall - row * (tall + gap))
-        positions.append(_place(box, corner, quarter=quarter))
+        positions.append(place_of(box, corner, quarter=quarter))
     return Nest(tuple(positions), room, quarter, math.ceil(plan.copies / room) if room else 0)
 
 
@@ -73,8 +73,14 @@ def _fit(side: float, room: float, gap: float) -> int:
     return math.floor((room + gap) / (side + gap) * (1.0 + NEARLY))
 
 
-def _place(box: Box, corner: complex, *, quarter: bool) -> Affine:
-    """The map that brings the upper left corner of a box to a place."""
+def place_of(box: Box, corner: complex, *, quarter: bool) -> Affine:
+    """The map that brings the upper left corner of a box to a place.
+
+    Args:
+        box: of what is placed.
+        corner: where its upper left corner comes to lie.
+        quarter: it is turned clockwise by a quarter.
+    """
     if not quarter:
         return Affine(origin=corner - complex(box.left, box.top))
     # turned clockwise: its lower left corner comes to lie at the upper left

@@ -221,6 +221,21 @@ class CuttingTest(TransactionTestCase):
             self.assertEqual(self.ask(sheet=3, **plan).json()["code"], "no_sheet")
         self.assertIn("There is no sheet 4", self.ask("checks", sheet=3, **plan).json()["trouble"])
 
+    def test_the_parts_of_a_copy_that_is_larger_go_onto_several_sheets(self):
+        command = DrawShape(
+            item="far", shape="rectangle", start=(90 * MM, 10 * MM), to=(130 * MM, 50 * MM)
+        )
+        known = Known(2)
+        edit(self.mira.pk, self.row.pk, command_id="set-up-far", known=known, command=command)
+        plan = {"copies": 1, "width": 60, "height": 60, "margin": 5, "gap": 5, "frames": False}
+        looks = [self.ask("checks", sheet=n, **plan).json() for n in range(2)]
+        self.assertEqual([(t["spread"], t["sheets"], len(t["copies"])) for t in looks],
+                         [(True, 2, 1)] * 2)  # fmt: skip
+        with a_table() as address, self.settings(CUTTER=address):
+            forms = [len(self.ask(sheet=n, **plan).json()["record"]["forms"]) for n in range(2)]
+        self.assertEqual(sorted(forms), [1, 2])
+        self.assertEqual(self.ask("prints", **plan).json()["code"], "too_large")
+
     def test_a_sheet_is_printed_with_its_marks_and_cut_where_they_are_found(self):
         plan = {"copies": 2, "width": 150, "height": 120, "marks": True, "frames": False}
         look = self.ask("checks", **plan).json()

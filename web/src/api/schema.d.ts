@@ -3786,6 +3786,11 @@ export interface components {
              */
             sheet?: number;
             /**
+             * Spread
+             * @default false
+             */
+            spread?: boolean;
+            /**
              * Marks
              * @default []
              */

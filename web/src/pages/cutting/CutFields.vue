@@ -4,6 +4,7 @@ import Checkbox from "primevue/checkbox";
 import { computed } from "vue";
 import type { CutLook, CutPlan } from "../../api/types";
 import TypedField from "../../fields/TypedField.vue";
+import { counted } from "../../lib/intl";
 import { useCatalogue } from "../../stores/display/catalogue";
 
 const props = defineProps<{ plan: CutPlan; look: CutLook | null }>();
@@ -23,10 +24,11 @@ const BLADE: [Numbers, string][] = [
   ["tolerance", "Tolerance"],
 ];
 const fits = computed(() => {
-  const { room = 0, turned = false, sheets = 1 } = props.look ?? {};
+  const { room = 0, turned = false, sheets = 1, spread = false } = props.look ?? {};
   const wanted = props.plan.copies;
   const how = turned ? ", rotated 90°" : "";
   if (room === 0) return "";
+  if (spread) return `Larger than the sheet: the parts take ${counted(sheets, "sheet")}.`;
   if (wanted <= room) return `${room} would fit on the sheet${how}.`;
   return `${room} fit on a sheet${how}: ${sheets} sheets for ${wanted}.`;
 });
