@@ -405,7 +405,7 @@ class ClipboardTest(ArrangingTest):
             ("Hollowreed Strings", "neither SVG nor a copied item"),
             ("<!DOCTYPE a [<!ENTITY b 'c'>]>" + SVG.format("&b;"), "declares entities"),
             (SVG.format("<path d='M0 0H9'/>" * 60_000), "too many elements"),
-            (SVG.format("<g>" + " " * 7_000_000), "longer than 6 million"),
+            (SVG.format("<g>" + " " * 7_000_000), "pasted at once (6 million"),
         ):
             self.clip(text)
             self.key("Control+v")

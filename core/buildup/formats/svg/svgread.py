@@ -8,13 +8,14 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
 
-from buildup.drawing.clips import Clip, clip_of, read_clip
+from buildup.drawing.clips import LONGEST_CLIP, Clip, clip_of, read_clip
 from buildup.formats.anchorcounts import Simplifier
 from buildup.formats.incoming import Incoming
 from buildup.formats.svg.svgdocument import Document
 from buildup.formats.svg.svglevel import called_of
 from buildup.formats.svg.svgtree import Element, not_svg
 from buildup.formats.svg.text.svgfonts import Say
+from buildup.messages import refusal
 
 
 @dataclass(frozen=True)
@@ -86,10 +87,12 @@ def read_svg(text: str) -> Reading:
     """The forms of an SVG document, or the clip of our own that travels in one.
 
     Raises:
-        Refusal: `too_much`, `not_svg`, `entities`, `too_far`, or `nothing_drawn` where it holds no
-            form.
+        Refusal: `too_much`, `too_many_anchors`, `not_svg`, `entities`, `too_far`, or
+            `nothing_drawn` where it holds no form.
 
     """
+    if len(text) > LONGEST_CLIP:
+        raise refusal("too_much.paste")
     document = Document(text)
     own = document.own_clip
     if own:
