@@ -19,6 +19,7 @@ from buildup.formats.hpgl.hpglwrite import PENS, Run, job_text, ordered, runs_of
 from buildup.formats.scene import Piece, pieces, scene
 from buildup.forms.assembling import operands_of
 from buildup.geometry.boxes import Box
+from buildup.geometry.boxgrid import BoxGrid
 from buildup.geometry.flattening import polyline
 from buildup.geometry.intersect.prepared import Operand
 from buildup.geometry.polygons import around_each, first_of_same
@@ -127,9 +128,9 @@ def _nested(
     found: Sequence[Run], drawn: Sequence[Piece], plan: CutPlan, sheet: int
 ) -> _Cuts | None:
     """Whole copies on a sheet; None where there is no room for one."""
-    weeding, frame = _weeded(found, drawn, plan)
+    frame = _frame(found, plan)
     nest = nested(frame, _framed(plan), sheet)
-    return _Cuts(_in_order(found), weeding, nest) if nest.room else None
+    return _Cuts(_in_order(found), _weeding(drawn, frame, plan), nest) if nest.room else None
 
 
 def _spread(found: Sequence[Run], drawn: Sequence[Piece], plan: CutPlan, sheet: int) -> _Cuts:
@@ -139,25 +140,41 @@ def _spread(found: Sequence[Run], drawn: Sequence[Piece], plan: CutPlan, sheet: 
         Refusal: `too_large`, of a part.
     """
     parts = [[found[k] for k in numbers] for numbers in parts_of([r.places for r in found])]
-    weeded = [_weeded(part, drawn, plan) for part in parts]
-    frames = [frame for _, frame in weeded]
+    frames = [_frame(part, plan) for part in parts]
     laid = spread(frames, _framed(plan))
     if not laid:
         largest = max(frames, key=lambda b: b.width * b.height)
         raise refusal("too_large", width=largest.width / MM, height=largest.height / MM)
     here = [p for p in laid if p.sheet == sheet]
     runs = [_moved(r, p.place) for p in here for r in parts[p.number]]
-    weeding = [_moved(r, p.place) for p in here for r in weeded[p.number][0]]
+    forms = _forms_of(parts, drawn)
+    weeded = {k: _weeding(forms[k], frames[k], plan) for k in {p.number for p in here}}
+    weeding = [_moved(r, p.place) for p in here for r in weeded[p.number]]
     nest = Nest((Affine(),) if here else (), 1, turned=False, sheets=laid[-1].sheet + 1)
     places = tuple((frames[p.number], p.place) for p in here)
     return _Cuts(_in_order(runs), weeding, nest, places)
 
 
-def _weeded(runs: Sequence[Run], drawn: Sequence[Piece], plan: CutPlan) -> tuple[list[Run], Box]:
-    """What some paths are weeded by, and the box of all of it."""
+def _forms_of(parts: Sequence[Sequence[Run]], drawn: Sequence[Piece]) -> list[list[Piece]]:
+    """For each of the parts, which lie apart, the forms that have a contour in it."""
+    grid = BoxGrid()
+    boxes = [Box.around(p for r in part for p in r.places) for part in parts]
+    for number, box in enumerate(boxes):
+        grid.add(number, box)
+    found: list[dict[str, Piece]] = [{} for _ in parts]
+    for piece in drawn:
+        for contour in piece.form.contours:
+            here = Box.around([contour.anchors[0].at]).grown(SAME_PLACE)
+            for number in grid.near(contour.anchors[0].at):
+                if boxes[number].meets(here):
+                    found[number][piece.name] = piece
+    return [list(pieces.values()) for pieces in found]
+
+
+def _frame(runs: Iterable[Run], plan: CutPlan) -> Box:
+    """The box of some paths with the frame around them, where there is one."""
     around = Box.around(p for r in runs for p in r.places)
-    weeding = _weeding(drawn, around, plan)
-    return weeding, Box.around([*around.corners, *(p for r in weeding for p in r.places)])
+    return around.grown(max(plan.gap, plan.blade) * MM / 2.0) if plan.frames else around
 
 
 def _check_places(runs: Iterable[Run], copies: int = 1) -> None:
@@ -225,11 +242,10 @@ def _cut_on(run: Run, by: float) -> Run:
     return Run((*run.places, *more), run.pen)
 
 
-def _weeding(drawn: Sequence[Piece], around: Box, plan: CutPlan) -> list[Run]:
-    """The frame around a copy, and lines across what is weeded, as far as they cut no form."""
+def _weeding(drawn: Sequence[Piece], frame: Box, plan: CutPlan) -> list[Run]:
+    """A frame, and lines across what is weeded, as far as they cut no form."""
     if not plan.frames:
         return []
-    frame = around.grown(max(plan.gap, plan.blade) * MM / 2.0)
     corners = frame.corners
     runs = [Run((*corners, corners[0]), 1)]
     if plan.weeding <= 0.0:

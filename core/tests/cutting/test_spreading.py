@@ -2,6 +2,7 @@
 
 import unittest
 from itertools import combinations
+from unittest import mock
 
 import shapely
 from buildup.cutting.device import Cutter, read_strokes
@@ -10,6 +11,7 @@ from buildup.cutting.plan import MM, CutPlan
 from buildup.cutting.record import record_of
 from buildup.cutting.spreading import spread
 from buildup.geometry.boxes import Box
+from buildup.geometry.regions.setoperations import divided
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -68,6 +70,25 @@ class SpreadTest(unittest.TestCase):
         self.assertEqual(len(job.weeding), len(job.spread))
         sizes = {round(Box.around(r.places).width / MM, 6) for r in job.weeding}
         self.assertEqual(sizes, {34.0})
+
+    def test_lines_to_weed_by_cut_no_form_and_ask_only_for_those_of_their_part(self):
+        plan = CutPlan(width=110, height=110, margin=5, gap=4, frames=True, weeding=6)
+        asked = []
+
+        def counted(lines, forms, wanted):
+            asked.append(len(forms))
+            return divided(lines, forms, wanted)
+
+        with mock.patch("buildup.cutting.job.divided", counted):
+            job = job_of(self.value, None, plan)
+        self.assertEqual((len(asked), set(asked)), (len(job.spread), {2}))  # a square, its hole
+        forms = shapely.union_all([r for r in rings(job) if r.area > 100])
+        holes = shapely.union_all([r for r in rings(job) if r.area < 100])
+        lines = [r for r in job.weeding if len(r.places) < 5]
+        self.assertGreater(len(lines), 9)
+        for line in lines:
+            drawn = shapely.LineString([(p.real / MM, p.imag / MM) for p in line.places])
+            self.assertLess(drawn.intersection(forms.difference(holes).buffer(-0.01)).length, 0.01)
 
     def test_whole_copies_stay_whole_where_they_fit(self):
         job = job_of(self.value, None, CutPlan(width=700, height=110, frames=False))
