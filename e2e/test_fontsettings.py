@@ -66,6 +66,7 @@ class FontSettingsTest(BrowserTest):
         told = self.page.get_by_test_id("fallback-fonts")
         expect(told).to_contain_text("Noto Serif Hebrew")
         expect(told).to_contain_text("★ from Noto Sans Symbols 2")
+        self.settled()  # it is told before it is saved
         self.assertTrue(self.words().lettering.shaped.rtl)
         with self.page.expect_response("**/commands"):
             self.page.get_by_test_id("direction-ltr").click()
