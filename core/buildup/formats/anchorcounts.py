@@ -41,9 +41,7 @@ class Simplifier:
             contours: of an outline that is being read.
             scale: by how much larger it is on the sheet.
         """
-        for step, simplified in steps(contours, scale):
-            if step > self.tolerance:
-                break
+        for _, simplified in steps(contours, scale, coarsest=self.tolerance):
             contours = simplified
         return contours
 
@@ -78,7 +76,9 @@ class Counter(Simplifier):
         Raises:
             Refusal: `too_much`, of anchors as they are or even of those that are left.
         """
-        for step, simplified in chain([(0.0, contours)], steps(contours, scale)):
+        for step, simplified in chain(
+            [(0.0, contours)], steps(contours, scale, coarsest=self.tolerance)
+        ):
             known = self._counts[step]
             self._counts[step] = replace(
                 known,
@@ -103,16 +103,19 @@ def _none(step: float) -> AnchorCount:
 
 
 def steps(
-    contours: tuple[Contour, ...], scale: float
+    contours: tuple[Contour, ...], scale: float, *, coarsest: float
 ) -> Iterator[tuple[float, tuple[Contour, ...]]]:
     """Contours within one tolerance after the other, each simplified from what the last one left.
 
     Args:
         contours: which.
         scale: by how much larger they are on the sheet; of those that collapse there nothing goes.
+        coarsest: the tolerance beyond which nothing is worked out.
     """
     done = 0.0
     for step in TOLERANCES:
+        if step > coarsest:
+            return
         if scale > 0.0:
             within = (step - done) / scale
             contours = tuple(decimated_contour(c, within) for c in contours)

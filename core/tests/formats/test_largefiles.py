@@ -54,6 +54,15 @@ class LargeFilesTest(unittest.TestCase):
         (large,) = within.taken(read_path(ring(900)), scale=16.0)
         self.assertAlmostEqual(len(large.anchors) / len(small.anchors), 4.0, delta=1.2)
 
+    def test_what_comes_as_it_is_costs_nothing_and_a_tolerance_no_more_than_its_steps(self):
+        contours = read_path(ring(90))
+        for tolerance, steps in ((0.0, 0), (TOLERANCES[0], 1), (TOLERANCES[3], 4)):
+            with mock.patch(
+                "buildup.formats.anchorcounts.decimated_contour", side_effect=lambda c, _: c
+            ) as asked:
+                Simplifier(tolerance).taken(contours)
+            self.assertEqual(asked.call_count, steps)
+
     def test_no_more_is_counted_than_may_be(self):
         with (
             mock.patch("buildup.formats.anchorcounts.MOST_COUNTED", 100),
