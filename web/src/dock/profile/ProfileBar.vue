@@ -52,7 +52,7 @@ const save = (): void => saved(`${doc.name} profile.csv`, table(), "text/csv");
     title="Curvature comb on the selection (Shift V)"
     @click="looking.comb = !looking.comb"
   >
-    Comb on canvas
+    Comb
   </button>
   <span class="tail">
     <button class="row-button" :disabled="curves.readings.length === 0" @click="copy">
@@ -77,6 +77,7 @@ const save = (): void => saved(`${doc.name} profile.csv`, table(), "text/csv");
 .row-button {
   padding: 0 8px;
   font-size: 12px;
+  white-space: nowrap;
 }
 .comb.active {
   background: var(--tint);
