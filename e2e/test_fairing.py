@@ -277,6 +277,7 @@ class MendTest(FairTest):
         self.open(self.new_drawing(small, large))
         self.page.keyboard.press("Control+a")
         self.page.get_by_text("Blend", exact=True).click()
+        self.page.get_by_label("Stays adjustable").uncheck()
         button = self.page.get_by_role("button", name="Blend")
         button.hover()
         expect(self.page.locator("[data-item]")).not_to_have_count(0)
@@ -286,6 +287,38 @@ class MendTest(FairTest):
         self.assertEqual(len(self.items()), 5)
         middle = self.items()[2].contours[0]
         self.assertAlmostEqual(abs(middle.anchors[0].at - 185 - 150j), 65, delta=0.5)
+
+    def test_a_live_blend_follows_its_items_and_becomes_outlines(self):
+        small = ring("small", centre=80 + 150j, radius=40)
+        large = ring("large", centre=290 + 150j, radius=90)
+        self.open(self.new_drawing(small, large))
+        self.page.keyboard.press("Control+a")
+        self.page.get_by_text("Blend", exact=True).click()
+        self.page.get_by_role("button", name="Blend").click()
+        self.settled()
+        result = self.page.get_by_role("region", name="Result")
+        expect(result.get_by_text("Blend", exact=True)).to_be_visible()
+        steps = self.page.locator("[data-drawn] > g > g")
+        expect(steps).to_have_count(5)
+        before = steps.nth(3).locator("path").first.get_attribute("d")
+        first = steps.nth(0).locator("path").first.get_attribute("d")
+        self.page.get_by_role("button", name="Edit contents").first.click()
+        self.page.mouse.move(*self.spot(290, 150))
+        self.page.mouse.down()
+        self.page.mouse.move(*self.spot(290, 250), steps=4)
+        expect(steps.nth(3).locator("path").first).not_to_have_attribute("d", before)
+        expect(steps.nth(0).locator("path").first).to_have_attribute("d", first)
+        self.page.mouse.up()
+        self.settled()
+        self.page.keyboard.press("Escape")
+        self.page.keyboard.press("Escape")
+        self.page.keyboard.press("Control+a")
+        self.page.get_by_label("Steps of the blend").fill("1")
+        self.page.keyboard.press("Enter")
+        expect(steps).to_have_count(3)
+        self.page.get_by_test_id("act-convert_to_outlines").click()
+        self.settled()
+        self.assertEqual(len(self.items()), 3)
 
     def test_a_transition_between_a_line_and_an_arc(self):
         anchors = (
@@ -404,6 +437,8 @@ class MatchTest(FairTest):
         with self.page.expect_response("**/commands", timeout=30_000):
             self.page.mouse.up()
         self.settled()
+        dragged = self.items()[-1].contours[0].anchors[places.index(at)].at
+        self.assertGreater(abs(dragged - at), 50)
         expect(self.page.get_by_test_id("beyond")).to_have_count(1)
         self.page.wait_for_function(
             "was => parseFloat(document.querySelector('[data-testid=overlap]')?.textContent) < was",

@@ -16,6 +16,7 @@ NOTES: Mapping[str, str] = {
     "notes.already_there": "Already in that position.",
     "notes.anchors_moved": "Anchors moved by at most {distance}.",
     "notes.assembly_too_large": "The parts have more than {most:,} anchors, too many to combine live. They are safe; move some out, or simplify them.",
+    "notes.blend_too_large": "The steps would have more than {most:,} anchors, too many to show live. The parts are safe; use fewer steps, or simplify them.",
     "notes.best_match": "Already the best match.",
     "notes.dial_crosses": "{dial}: drawn at {most}, before the outline would cross itself. The value stays.",
     "notes.dial_limited": "{dial}: drawn at {most}, the most that fits. The value stays.",

@@ -13,9 +13,9 @@ from buildup.drawing.paint import Blend, Style
 from buildup.drawing.sizes import SHEET_SIZES
 from buildup.drawing.textchecks import LARGEST_TYPE, SMALLEST_TYPE
 from buildup.drawing.units import UNITS
-from buildup.edits.outlines.blend import MOST_STEPS
 from buildup.edits.outlines.segmentedits import MOST_ADDED
 from buildup.formats.gallery import picture
+from buildup.forms.blends import MOST_STEPS
 from buildup.forms.itemchecks import MOST_OFFSETS
 from buildup.forms.matching.tracedarea import MOST_POINTS
 from buildup.forms.sweepable import GAP_AT_FIRST, LARGEST_GAP

@@ -135,27 +135,34 @@ def _laid_alike(first: Contour, last: Contour) -> Contour:
         return turned_round(last) if turned else last
     if area_of(first.segments) * area_of(last.segments) < 0.0:
         last = turned_round(last)
-    model = _spread(first)
-    each = range(len(last.anchors))
-    best = min(each, key=lambda k: (_unlike(model, _spread(starting_at(last, k))), k))
+    model = _spread(*_walked(first), 0)
+    walked, each = _walked(last), range(len(last.anchors))
+    best = min(each, key=lambda k: (_unlike(model, _spread(*walked, k)), k))
     return starting_at(last, best) if best else last
 
 
-def _spread(contour: Contour) -> list[complex]:
-    """Places evenly spaced along a contour, in its box."""
-    position = _into_box(contour)
-    lengths = [length(s, tolerance=1e-3) for s in contour.segments]
-    whole = math.fsum(lengths)
+def _walked(contour: Contour) -> tuple[list[float], list[list[complex]]]:
+    """The lengths of a contour's segments, and of each nine places along it, in its box."""
+    position, segments = _into_box(contour), contour.segments
+    lengths = [length(s, tolerance=1e-3) for s in segments]
+    return lengths, [[position(p.at) for p in stations(s, 8)] for s in segments]
+
+
+def _spread(
+    lengths: Sequence[float], near: Sequence[Sequence[complex]], start: int
+) -> list[complex]:
+    """Places evenly spaced along a contour that was walked, from the start of a segment on."""
+    whole, count = math.fsum(lengths), len(lengths)
     found: list[complex] = []
     so_far, k = 0.0, 0
     for n in range(TRIED):
         along = whole * n / TRIED
-        while k < len(lengths) - 1 and so_far + lengths[k] <= along:
-            so_far += lengths[k]
+        while k < count - 1 and so_far + lengths[(start + k) % count] <= along:
+            so_far += lengths[(start + k) % count]
             k += 1
-        part = (along - so_far) / lengths[k] if lengths[k] else 0.0
-        near = stations(contour.segments[k], 8)
-        found.append(position(near[min(len(near) - 1, round(part * 8))].at))
+        here = (start + k) % count
+        part = (along - so_far) / lengths[here] if lengths[here] else 0.0
+        found.append(near[here][min(len(near[here]) - 1, round(part * 8))])
     return found
 
 

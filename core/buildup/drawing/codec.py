@@ -33,14 +33,14 @@ from buildup.geometry.tolerances import FARTHEST
 from buildup.messages import refusal
 
 T = TypeVar("T")
-FORM = 14
+FORM = 15
 """Of items and deltas as they are kept. Form 1 had no containers, and said no form; form 2 had no
 patches in deltas; form 3 had no symmetries; form 4 had no assemblies;
 form 5 had no dashes, and assemblies no edge; form 6 had no anchors that are kept eased; form 7 had
 one stroke a style and nothing but an opacity of containers; form 8 had no linked copies; form 9
 had no text; up to form 10 text was of type `words`, and some fields had other names; form 11
 had no measures; form 12 had no pictures; form
-13 had no axes, features and directions of text."""
+13 had no axes, features and directions of text; form 14 had no live blends."""
 ITEM_TYPES: Mapping[str, type[Item]] = {
     "outline": Outline,
     "shape": Shape,

@@ -15,6 +15,7 @@ from buildup.drawing.text import Lettering
 from buildup.geometry.coordinates import Coordinates
 from buildup.geometry.transforms import Affine
 
+BlendSpacing = Literal["even", "nearer_first", "nearer_last"]
 Pattern = Literal["mirror", "wheel", "kaleidoscope"]
 Keeps = Literal["all", "right", "left"]
 FillRule = Literal["nonzero", "evenodd"]
@@ -224,6 +225,27 @@ class TextOnPath:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class BlendEffect:
+    """An assembly that shows what it holds, and steps between each of its parts and the next.
+
+    Its form is all of that together; a style of its own paints it above what shows of each.
+
+    Args:
+        count: how many steps between two.
+        spacing: even, or nearer to the part behind or in front.
+
+    """
+
+    kind: Literal["blend"] = "blend"
+    count: int = 3
+    spacing: BlendSpacing = "even"
+
+
+Effect = OffsetEffect | StrokeEffect | BlendEffect
+"""What becomes of the form of an assembly that shows no text."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Assembly(Container):
     """A container that shows as one form, made of what it holds, which stays as it is.
 
@@ -231,14 +253,15 @@ class Assembly(Container):
         operation: what each part does to those below it, unless it has something of its own.
         style: how the form is painted.
         corners: those of the form that are worked, found again when its parts move.
-        result: what becomes of the form of its parts, or of their strokes; or words along them.
+        result: what becomes of the form of its parts, or of their strokes; steps between them; or
+            words along them.
 
     """
 
     operation: Role = "union"
     style: Style = Style()
     corners: tuple[FormCorner, ...] = ()
-    result: OffsetEffect | StrokeEffect | TextOnPath | None = None
+    result: Effect | TextOnPath | None = None
 
     @property
     def along(self) -> TextOnPath | None:

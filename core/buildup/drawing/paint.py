@@ -311,6 +311,11 @@ class Style:
         """The strokes that have a paint and a width."""
         return tuple(s for s in self.strokes if s.shows)
 
+    @property
+    def is_seen(self) -> bool:
+        """Whether it has a fill, or a stroke that shows."""
+        return self.fill is not None or bool(self.shown)
+
     def painted(self, change: Callable[[Paint], Paint]) -> "Style":
         """The style with each of its paints changed."""
         fill = None if self.fill is None else change(self.fill)

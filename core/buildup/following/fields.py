@@ -100,7 +100,7 @@ _FIELDS: tuple[tuple[str, Field], ...] = (
     (r"contours\.\d+\.anchors\.\d+\.at\.x", Field("Anchor x", Kind.LENGTH)),
     (r"contours\.\d+\.anchors\.\d+\.at\.y", Field("Anchor y", Kind.LENGTH)),
     (r"result\.distance", Field("Offset distance", Kind.LENGTH)),
-    (r"result\.count", Field("Offset steps", Kind.COUNT)),
+    (r"result\.count", Field("Steps", Kind.COUNT)),
     (r"result\.offset", Field("Distance from the path", Kind.LENGTH)),
     (r"result\.start", Field("Start", Kind.PERCENTAGE)),
     (_TEXT + "size", Field("Font size", Kind.LENGTH)),

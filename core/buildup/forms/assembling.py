@@ -81,6 +81,7 @@ class Assembled:
         trouble: why there are none, for the designer; empty where all is well.
         rule: by which the contours bound something.
         grown: of a form that was grown or shrunk, what it was before, and paths beside it.
+        steps: of a live blend, what shows between each part and the next, back to front.
 
     """
 
@@ -91,6 +92,7 @@ class Assembled:
     trouble: str = ""
     rule: FillRule = "nonzero"
     grown: tuple[Contour, ...] = ()
+    steps: tuple[tuple[StyledPath, ...], ...] = ()
 
     @property
     def middle(self) -> complex:

@@ -10,6 +10,7 @@ from buildup.contours.moving import moved_contour
 from buildup.drawing.itemtypes import (
     AnyLeaf,
     Assembly,
+    BlendEffect,
     FillRule,
     FormCorner,
     LeafItem,
@@ -26,6 +27,7 @@ from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Style
 from buildup.errors import Refusal
 from buildup.forms.assembling import Assembled, PartForm, StyledPath, assembled
+from buildup.forms.blends import blended
 from buildup.forms.placement import shape_contours
 from buildup.forms.strokes.strokeforms import grown, stroke_form
 from buildup.forms.symmetry.copies import shown_images
@@ -65,6 +67,9 @@ def _assembled(drawing: Drawing, assembly: str) -> Assembled:
     try:
         if item.along:
             return lettered(contours_along(drawing, assembly), item.along)
+        if isinstance(item.result, BlendEffect):
+            rows = [tuple(forms_in(drawing, i)) for i in blend_parts(drawing, assembly)]
+            return blended(rows, item.result)
         parts = []
         for part in drawing.tree.children(assembly):
             own = drawing.items[part]
@@ -76,6 +81,12 @@ def _assembled(drawing: Drawing, assembly: str) -> Assembled:
         return assembled(parts, item.corners)
     except Refusal as refusal:
         return Assembled(trouble=refusal.sentence)
+
+
+def blend_parts(drawing: Drawing, assembly: str) -> tuple[str, ...]:
+    """The parts of a live blend of which something shows, back to front."""
+    held = drawing.tree.children(assembly)
+    return tuple(i for i in held if next(iter(forms_in(drawing, i)), None) is not None)
 
 
 def shown_contours(drawing: Drawing, item_id: str) -> list[Contour]:

@@ -13,7 +13,9 @@ from buildup.drawing.clips import LONGEST_CLIP, Clip, read_clip
 from buildup.drawing.codec import check_in_range
 from buildup.drawing.itemtypes import (
     Assembly,
+    BlendEffect,
     Container,
+    Effect,
     Item,
     LeafItem,
     Linked,
@@ -27,6 +29,7 @@ from buildup.drawing.itemtypes import (
 )
 from buildup.drawing.paintchecks import check_finish, check_style
 from buildup.drawing.textchecks import check_lettering
+from buildup.forms.blends import check_blend
 from buildup.forms.symmetry.axes import check_count
 from buildup.forms.textlayout import TIGHTEST
 from buildup.geometry.tolerances import FARTHEST, NO_LENGTH, SMALLEST
@@ -141,15 +144,28 @@ def check_offset(edge: OffsetEffect) -> None:
     check_miter(edge.miter_limit)
 
 
+def check_effect(effect: Effect) -> None:
+    """Refuses what becomes of no form.
+
+    Raises:
+        Refusal: as `check_offset`, `check_blend`.
+
+    """
+    if isinstance(effect, OffsetEffect):
+        check_offset(effect)
+    if isinstance(effect, BlendEffect):
+        check_blend(effect)
+
+
 def check_assembly(item: Assembly) -> None:
     """Refuses an assembly whose form nothing makes.
 
     Raises:
-        Refusal: as `check_offset`, `check_along`; `bad_data`.
+        Refusal: as `check_effect`, `check_along`; `bad_data`.
 
     """
-    if isinstance(item.result, OffsetEffect):
-        check_offset(item.result)
+    if item.result is not None and not isinstance(item.result, TextOnPath):
+        check_effect(item.result)
     if item.along is not None:
         check_along(item.along)
     if len(item.corners) > MOST_CORNERS:

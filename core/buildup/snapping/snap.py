@@ -169,7 +169,8 @@ def _one(
     )
     if near:
         first = near[0][1]
-        for _, second in near[1:]:
+        # lines from where the drag began meet just there, where nobody wants to go
+        for second in (line for _, line in near[1:] if line.through != first.through):
             position = _meeting_place(first, second)
             if position is not None and abs(position - at) <= 2.0 * reach:
                 cues = (_line_cue(first, position), _line_cue(second, position))

@@ -5,10 +5,10 @@ from dataclasses import dataclass
 from buildup.contours.pathdata import path_data
 from buildup.drawing.itemtypes import (
     Assembly,
+    Effect,
     FillRule,
     OffsetEffect,
     Role,
-    StrokeEffect,
     TextOnPath,
 )
 from buildup.drawing.model import Drawing
@@ -63,7 +63,7 @@ class AssemblyMark:
     """Worked corners whose sides do not meet any more."""
     trouble: str
     """Why it shows nothing; empty where all is well."""
-    result: OffsetEffect | StrokeEffect | None
+    result: Effect | None
     """What becomes of its form."""
     peg: CopyPeg | None
     """It drags by how much the form is grown."""

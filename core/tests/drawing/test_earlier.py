@@ -47,7 +47,7 @@ class ItemsTest(unittest.TestCase):
                 self.assertEqual(read_item(told), item)
             old += {"edge", "drawn", "operation"} & told.keys() != set() or told["type"] == "words"
         self.assertGreaterEqual(old, 4)
-        self.assertEqual(FORM, 14)
+        self.assertEqual(FORM, 15)
         self.assertEqual(EARLIER_TYPES, {"words": "text"})
 
     def test_the_sheet_of_form_10(self):

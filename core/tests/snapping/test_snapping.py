@@ -1,5 +1,6 @@
 """Cues: what is met, in which order of precedence, with how much work."""
 
+import cmath
 import math
 import unittest
 from dataclasses import replace
@@ -14,7 +15,7 @@ from buildup.errors import Refusal
 from buildup.geometry.boxes import Box
 from buildup.geometry.intersect.crossings import crossings
 from buildup.snapping import snap as snapmodule
-from buildup.snapping.cues import Aim
+from buildup.snapping.cues import REACH, Aim
 from buildup.snapping.snap import snap
 from buildup.snapping.snapindex import MOST_LOOKED, SnapIndex
 
@@ -127,6 +128,16 @@ class PrecedenceTest(unittest.TestCase):
         position, cues = met([], 63 + 73j, start=(60.0, 200.0))
         self.assertAlmostEqual(position, 60 + 77j)
         self.assertEqual({c.kind for c in cues}, {"guide", "straight"})
+
+    def test_a_short_drag_does_not_go_back_to_where_it_began(self):
+        """Lines at 0° and 45° are both in reach there, and cross at the start."""
+        start = 60 + 200j
+        for degrees in range(0, 360, 5):
+            at = start + 15 * cmath.exp(1j * math.radians(degrees))
+            position, cues = met([], at, start=(60.0, 200.0), kinds=("straight",))
+            self.assertEqual([c.kind for c in cues], ["straight"])
+            self.assertLessEqual(abs(position - at), REACH)
+            self.assertGreater(abs(position - start), 13.0)
 
     def test_the_tangent_is_continued(self):
         item = Outline(

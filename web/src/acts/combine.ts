@@ -81,9 +81,9 @@ export const COMBINE = acts("Arrange › Combine", {
   },
   blend: {
     label: "Blend",
-    words: "morph interpolate steps between tween",
-    hint: "Outlines between the first and the second; both stay",
-    lacks: twoItems,
+    words: "morph interpolate steps between tween in-between live",
+    hint: "Steps between the selected items, which stay",
+    lacks: (c) => (c.combining.blendLive ? severalItems : twoItems)(c),
     number: { unit: "×", label: "Steps" },
     command: (c, steps) => c.combining.blend(steps),
   },

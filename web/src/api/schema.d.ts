@@ -4085,12 +4085,41 @@ export interface components {
             /** Trouble */
             trouble: string;
             /** Result */
-            result: components["schemas"]["OffsetEffect"] | components["schemas"]["StrokeEffect"] | null;
+            result: components["schemas"]["OffsetEffect"] | components["schemas"]["StrokeEffect"] | components["schemas"]["BlendEffect"] | null;
             peg: components["schemas"]["CopyPeg"] | null;
             /** Below */
             below: components["schemas"]["PaintMark"][];
             /** Above */
             above: components["schemas"]["PaintMark"][];
+        };
+        /**
+         * BlendEffect
+         * @description An assembly that shows what it holds, and steps between each of its parts and the next.
+         *
+         *     Its form is all of that together; a style of its own paints it above what shows of each.
+         *
+         *     Args:
+         *         count: how many steps between two.
+         *         spacing: even, or nearer to the part behind or in front.
+         */
+        BlendEffect: {
+            /**
+             * Kind
+             * @default blend
+             * @constant
+             */
+            kind?: "blend";
+            /**
+             * Count
+             * @default 3
+             */
+            count?: number;
+            /**
+             * Spacing
+             * @default even
+             * @enum {string}
+             */
+            spacing?: "even" | "nearer_first" | "nearer_last";
         };
         /**
          * Board
@@ -5108,7 +5137,7 @@ export interface components {
          * Code
          * @enum {string}
          */
-        Code: "a_container" | "already_ends" | "already_outlines" | "anchor_there" | "bad_amount" | "bad_colour" | "bad_count" | "bad_dashes" | "bad_data" | "bad_effect" | "bad_export_settings" | "bad_formula" | "bad_gradient" | "bad_grid" | "bad_id" | "bad_length" | "bad_limits" | "bad_marks" | "bad_measure_name" | "bad_measure_note" | "bad_miter" | "bad_name" | "bad_number" | "bad_opacity" | "bad_outline" | "bad_palette" | "bad_picture" | "bad_plan" | "bad_radius" | "bad_reference" | "bad_request" | "bad_scale" | "bad_sheet" | "bad_shelf" | "bad_step" | "bad_stroke" | "bad_sweep" | "bad_text" | "bad_tolerance" | "bad_traced_area" | "bad_type" | "bad_unit" | "bad_width" | "broken_off" | "broken_picture" | "busy" | "cannot_close" | "cannot_follow" | "closed_outline" | "database_unavailable" | "dial_out_of_range" | "ends_meet" | "entities" | "fonts_full" | "guide_exists" | "guide_runs_along" | "heavy_font" | "held_by_formula" | "hidden_place" | "id_taken" | "in_itself" | "item_exists" | "key_taken" | "last_layer" | "layers_on_top" | "linked_item" | "locked_guide" | "locked_item" | "locked_out" | "long_ago" | "measure_exists" | "measure_set_exists" | "name_taken" | "no_anchors" | "no_assembly" | "no_clothoid" | "no_corner" | "no_cutter" | "no_demo" | "no_draft" | "no_ends" | "no_extent" | "no_extremes" | "no_form" | "no_gradient" | "no_group" | "no_items" | "no_length" | "no_line" | "no_mask" | "no_measure_sets" | "no_new_colour" | "no_offset" | "no_pairs" | "no_part" | "no_path" | "no_points" | "no_region" | "no_segment" | "no_sheet" | "no_size" | "no_stroke" | "no_symmetry" | "no_text" | "no_token" | "no_traced_area" | "not_a_container" | "not_a_font" | "not_a_layer" | "not_a_picture" | "not_a_shape" | "not_a_transform" | "not_alike" | "not_an_end" | "not_an_outline" | "not_closed" | "not_drawn_by_hand" | "not_dxf" | "not_hpgl" | "not_linked" | "not_on_a_seam" | "not_one_outline" | "not_pdf" | "not_signed_in" | "not_svg" | "not_symmetric" | "not_the_last" | "not_there" | "not_two" | "nothing_cut" | "nothing_drawn" | "nothing_left" | "nothing_misses" | "nothing_over" | "nothing_selected" | "nothing_to_cut" | "nothing_to_ease" | "nothing_to_match" | "nothing_to_redo" | "nothing_to_shorten" | "nothing_to_undo" | "nothing_touched" | "old_page" | "on_the_line" | "one_sided" | "outside_picture" | "picture_too_large" | "reference_exists" | "same_place" | "shelf_full" | "stale" | "stopped" | "storage_full" | "takes_long" | "text_along" | "too_entangled" | "too_far" | "too_few" | "too_few_anchors" | "too_harsh" | "too_large" | "too_long" | "too_many" | "too_many_anchors" | "too_many_dashes" | "too_many_files" | "too_many_guides" | "too_many_measures" | "too_many_pixels" | "too_many_references" | "too_many_sets" | "too_much" | "too_small" | "too_steep" | "turns_here" | "unforeseen" | "unknown_anchor" | "unknown_dial" | "unknown_drawing" | "unknown_entry" | "unknown_file" | "unknown_font" | "unknown_guide" | "unknown_host" | "unknown_item" | "unknown_measure" | "unknown_measure_set" | "unknown_picture" | "unknown_reference" | "unknown_shape" | "unknown_step" | "unknown_stop" | "unknown_stroke" | "unknown_style" | "unknown_swatch" | "unknown_version" | "unreadable" | "whole_already" | "whole_picture" | "wrong_sign_in";
+        Code: "a_container" | "already_ends" | "already_outlines" | "anchor_there" | "bad_amount" | "bad_colour" | "bad_count" | "bad_dashes" | "bad_data" | "bad_effect" | "bad_export_settings" | "bad_formula" | "bad_gradient" | "bad_grid" | "bad_id" | "bad_length" | "bad_limits" | "bad_marks" | "bad_measure_name" | "bad_measure_note" | "bad_miter" | "bad_name" | "bad_number" | "bad_opacity" | "bad_outline" | "bad_palette" | "bad_picture" | "bad_plan" | "bad_radius" | "bad_reference" | "bad_request" | "bad_scale" | "bad_sheet" | "bad_shelf" | "bad_step" | "bad_stroke" | "bad_sweep" | "bad_text" | "bad_tolerance" | "bad_traced_area" | "bad_type" | "bad_unit" | "bad_width" | "broken_off" | "broken_picture" | "busy" | "cannot_close" | "cannot_follow" | "closed_outline" | "database_unavailable" | "dial_out_of_range" | "ends_meet" | "entities" | "fonts_full" | "guide_exists" | "guide_runs_along" | "heavy_font" | "held_by_formula" | "hidden_place" | "id_taken" | "in_itself" | "item_exists" | "key_taken" | "last_layer" | "layers_on_top" | "linked_item" | "live_blend" | "locked_guide" | "locked_item" | "locked_out" | "long_ago" | "measure_exists" | "measure_set_exists" | "name_taken" | "no_anchors" | "no_assembly" | "no_clothoid" | "no_corner" | "no_cutter" | "no_demo" | "no_draft" | "no_ends" | "no_extent" | "no_extremes" | "no_form" | "no_gradient" | "no_group" | "no_items" | "no_length" | "no_line" | "no_mask" | "no_measure_sets" | "no_new_colour" | "no_offset" | "no_pairs" | "no_part" | "no_path" | "no_points" | "no_region" | "no_segment" | "no_sheet" | "no_size" | "no_stroke" | "no_symmetry" | "no_text" | "no_token" | "no_traced_area" | "not_a_container" | "not_a_font" | "not_a_layer" | "not_a_picture" | "not_a_shape" | "not_a_transform" | "not_alike" | "not_an_end" | "not_an_outline" | "not_closed" | "not_drawn_by_hand" | "not_dxf" | "not_hpgl" | "not_linked" | "not_on_a_seam" | "not_one_outline" | "not_pdf" | "not_signed_in" | "not_svg" | "not_symmetric" | "not_the_last" | "not_there" | "not_two" | "nothing_cut" | "nothing_drawn" | "nothing_left" | "nothing_misses" | "nothing_over" | "nothing_selected" | "nothing_to_cut" | "nothing_to_ease" | "nothing_to_match" | "nothing_to_redo" | "nothing_to_shorten" | "nothing_to_undo" | "nothing_touched" | "old_page" | "on_the_line" | "one_sided" | "outside_picture" | "picture_too_large" | "reference_exists" | "same_place" | "shelf_full" | "stale" | "stopped" | "storage_full" | "takes_long" | "text_along" | "too_entangled" | "too_far" | "too_few" | "too_few_anchors" | "too_harsh" | "too_large" | "too_long" | "too_many" | "too_many_anchors" | "too_many_dashes" | "too_many_files" | "too_many_guides" | "too_many_measures" | "too_many_pixels" | "too_many_references" | "too_many_sets" | "too_much" | "too_small" | "too_steep" | "turns_here" | "unforeseen" | "unknown_anchor" | "unknown_dial" | "unknown_drawing" | "unknown_entry" | "unknown_file" | "unknown_font" | "unknown_guide" | "unknown_host" | "unknown_item" | "unknown_measure" | "unknown_measure_set" | "unknown_picture" | "unknown_reference" | "unknown_shape" | "unknown_step" | "unknown_stop" | "unknown_stroke" | "unknown_style" | "unknown_swatch" | "unknown_version" | "unreadable" | "whole_already" | "whole_picture" | "wrong_sign_in";
         /**
          * StaleAnswer
          * @description The drawing has moved on: what changed since.
@@ -5854,7 +5883,7 @@ export interface components {
             kind: "blend_items";
             /**
              * Items
-             * @description The two, the one to begin with first.
+             * @description The two, the one to begin with first; of a live blend two or more.
              */
             items: string[];
             /**
@@ -5870,6 +5899,12 @@ export interface components {
              * @enum {string}
              */
             spacing?: "even" | "nearer_first" | "nearer_last";
+            /**
+             * Live
+             * @description A blend comes to hold the items, whose steps follow them; back to front, as they lie.
+             * @default false
+             */
+            live?: boolean;
         };
         /**
          * ChangeMeasure
@@ -9517,9 +9552,9 @@ export interface components {
             assembly: string;
             /**
              * Result
-             * @description Grown or shrunk, made of the strokes of its parts, or None: as it is.
+             * @description Grown or shrunk, made of the strokes of its parts, a blend, or None: as it is.
              */
-            result: components["schemas"]["OffsetEffect"] | components["schemas"]["StrokeEffect"] | null;
+            result: components["schemas"]["OffsetEffect"] | components["schemas"]["StrokeEffect"] | components["schemas"]["BlendEffect"] | null;
         };
         /**
          * SetRule

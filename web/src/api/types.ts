@@ -92,6 +92,7 @@ export type PaintMark = Omit<Required<Schemas["PaintMark"]>, "style" | "finish" 
 };
 /** What becomes of the form of an assembly. */
 export type OffsetEffect = Required<Schemas["OffsetEffect"]>;
+export type BlendEffect = Required<Schemas["BlendEffect"]>;
 /** What a part of an assembly does to those below it. */
 export type Role = AssemblyMark["operation"];
 export type Seam = NonNullable<AnchorMark["seam"]>;

@@ -5,10 +5,20 @@ from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
 from buildup.contours.anchors import Contour
-from buildup.drawing.itemtypes import Assembly, FillRule, Item, Layer, Outline, Role, with_finish
+from buildup.drawing.itemtypes import (
+    Assembly,
+    BlendEffect,
+    FillRule,
+    Item,
+    Layer,
+    Outline,
+    Role,
+    with_finish,
+)
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import PLAIN, Style
 from buildup.drawing.tree import Move
+from buildup.edits.assemblies.expanding import expanded_blend
 from buildup.edits.assemblies.remains import left_of
 from buildup.edits.change import Delta, row_of
 from buildup.edits.command import Command
@@ -270,6 +280,11 @@ def settled_assemblies(drawing: Drawing, ids: Sequence[str]) -> Delta:
             if form.trouble:
                 raise Refusal("nothing_left", form.trouble, item_id)
             raise refusal("nothing_left", item_id, name=item.name)
+        if isinstance(item.result, BlendEffect) and not item.style.is_seen:
+            blend = expanded_blend(drawing, item)
+            put += blend.put
+            moves += blend.moves
+            continue
         left = left_of(drawing, item)
         made, held = _settled(drawing, item)
         if isinstance(made, Outline):

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass, replace
 
-from buildup.drawing.itemtypes import Assembly, Item, OffsetEffect, StrokeEffect
+from buildup.drawing.itemtypes import Assembly, BlendEffect, Item, OffsetEffect, StrokeEffect
 from buildup.drawing.linking import as_group
 from buildup.drawing.model import Drawing
 from buildup.forms.paintings import grows
@@ -40,7 +40,7 @@ def left_of(drawing: Drawing, item: Item) -> AssemblyRemains | None:
                 put[painted] = replace(own, style=replace(own.style, strokes=()))
             if not filled:
                 gone.append(part)
-    elif not item.result.shows:
+    elif not isinstance(item.result, BlendEffect) and not item.result.shows:
         gone.extend(parts)
     stays = [p for p in parts if p not in gone]
     if not stays:

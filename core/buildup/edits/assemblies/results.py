@@ -1,15 +1,15 @@
-"""What becomes of the form of an assembly: grown, shrunk, or made of the strokes of its parts."""
+"""What becomes of the form of an assembly: grown, shrunk, made of strokes, or a blend."""
 
 from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
-from buildup.drawing.itemtypes import OffsetEffect, StrokeEffect
+from buildup.drawing.itemtypes import BlendEffect, Effect, OffsetEffect
 from buildup.drawing.model import Drawing
 from buildup.edits.assemblies.combining import open_assembly
 from buildup.edits.change import Delta
 from buildup.edits.command import Command, Point
 from buildup.forms.contours import assembly_form
-from buildup.forms.itemchecks import FARTHEST_OFFSET, check_offset
+from buildup.forms.itemchecks import FARTHEST_OFFSET, check_effect
 from buildup.forms.strokes.strokeforms import distance_to
 from buildup.geometry.tolerances import SMALLEST
 from buildup.messages import refusal
@@ -22,16 +22,18 @@ class SetResult(Command):
     kind: Literal["set_result"] = "set_result"
     assembly: str
     """Which assembly."""
-    result: OffsetEffect | StrokeEffect | None
-    """Grown or shrunk, made of the strokes of its parts, or None: as it is."""
+    result: Effect | None
+    """Grown or shrunk, made of the strokes of its parts, a blend, or None: as it is."""
 
     @property
     def name(self) -> str:
+        if isinstance(self.result, BlendEffect):
+            return "Change blend"
         return "Change offset" if isinstance(self.result, OffsetEffect) else "Change result"
 
     def delta(self, drawing: Drawing) -> Delta:
-        if isinstance(self.result, OffsetEffect):
-            check_offset(self.result)
+        if self.result is not None:
+            check_effect(self.result)
         item = open_assembly(drawing, self.assembly)
         if item.along:
             raise refusal("text_along", item.id, name=item.name)

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from buildup.contours.anchors import Contour
-from buildup.drawing.itemtypes import Item, Painted
+from buildup.drawing.itemtypes import Assembly, BlendEffect, Item, Painted
 from buildup.drawing.model import Drawing
 from buildup.drawing.tree import Move
 from buildup.edits.assemblies.remains import left_of
@@ -12,6 +12,7 @@ from buildup.edits.change import Delta, row_of
 from buildup.edits.items.newitems import check_contours, free_id
 from buildup.edits.symmetry.welds import as_outline
 from buildup.forms.placement import laid_item
+from buildup.messages import refusal
 
 
 class Making:
@@ -45,6 +46,8 @@ class Replacement(Making):
         """An item becomes outlines of some contours each; None: it stays as it is."""
         if forms is None:
             return
+        if isinstance(item, Assembly) and isinstance(item.result, BlendEffect):
+            raise refusal("live_blend", item.id, name=item.name)
         plain = as_outline(laid_item(item), ())
         left = left_of(self.drawing, item)
         leaf = self.drawing.tree.is_leaf(item.id)

@@ -6,7 +6,16 @@ from typing import Any
 
 from buildup.contours.anchors import Anchor
 from buildup.contours.follows import PLACED
-from buildup.drawing.itemtypes import Assembly, Frame, Item, OffsetEffect, Outline, Shape, TextItem
+from buildup.drawing.itemtypes import (
+    Assembly,
+    BlendEffect,
+    Frame,
+    Item,
+    OffsetEffect,
+    Outline,
+    Shape,
+    TextItem,
+)
 from buildup.drawing.model import Drawing
 from buildup.edits.anchors.anchoredits import PlaceAnchor
 from buildup.edits.assemblies.results import SetResult
@@ -185,12 +194,11 @@ def _result(w: _Wanted) -> Command:
     if w.path == "result.start":
         return SetTextSetting(items=w.items, setting="start", value=w.number * 100.0)
     result = w.item.result if isinstance(w.item, Assembly) else None
+    if isinstance(result, OffsetEffect | BlendEffect) and w.path == "result.count":
+        return SetResult(assembly=w.item.id, result=replace(result, count=round(w.number)))
     if not isinstance(result, OffsetEffect):
         return _text(w)
-    if w.path == "result.count":
-        result = replace(result, count=round(w.number))
-    else:
-        result = replace(result, distance=w.number)
+    result = replace(result, distance=w.number)
     return SetResult(assembly=w.item.id, result=result)
 
 

@@ -72,11 +72,11 @@ path {
   stroke-opacity: var(--ghosts, 0.75);
   pointer-events: none;
 }
-.cuts,
-.inverts {
+.difference,
+.exclusion {
   stroke-dasharray: 5 3;
 }
-.keeps {
+.intersection {
   stroke-dasharray: 1.5 3;
 }
 .hold {

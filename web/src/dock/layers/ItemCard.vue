@@ -37,6 +37,7 @@ const mark = computed(() => (carry.mark?.id === props.row.id ? carry.mark.side :
 /** What it does as a part of an assembly; null where it is none. */
 const doing = computed(() => {
   const around = doc.drawable(doc.tree.containerOf(props.row.id))?.assembly;
+  if (around?.result?.kind === "blend") return null;
   const part = around?.parts.find((p) => p.id === props.row.id);
   return ROLES.find((r) => r.value === part?.role) ?? null;
 });

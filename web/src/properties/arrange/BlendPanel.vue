@@ -1,18 +1,15 @@
 <script setup lang="ts">
-// Steps between two forms, each an item of its own; the pointer on the button shows them.
+// Steps between items, live ones that follow them or outlines by themselves; the pointer on the
+// button shows them.
+import Checkbox from "primevue/checkbox";
 import { useSelection } from "../../stores/board/selection";
 import { useCatalogue } from "../../stores/display/catalogue";
-import { useCombining, type BlendSpacing } from "../../stores/editing/combining";
+import { useCombining } from "../../stores/editing/combining";
 import ActButton from "../../fields/ActButton.vue";
 import ChooseField from "../../ui/ChooseField.vue";
 import FoldPart from "../../ui/FoldPart.vue";
 import TypedField from "../../fields/TypedField.vue";
-
-const SPACINGS: readonly { value: BlendSpacing; label: string }[] = [
-  { value: "even", label: "Even" },
-  { value: "nearer_first", label: "Nearer the first" },
-  { value: "nearer_last", label: "Nearer the last" },
-];
+import { SPACINGS } from "../spacings";
 
 const catalogue = useCatalogue();
 const selection = useSelection();
@@ -25,7 +22,7 @@ function setSteps(count: number): void {
 </script>
 
 <template>
-  <FoldPart v-if="selection.selected.length === 2" heading="Blend">
+  <FoldPart v-if="selection.selected.length > 1" heading="Blend">
     <section aria-label="Blend">
       <span class="label">Steps</span>
       <TypedField
@@ -40,6 +37,10 @@ function setSteps(count: number): void {
         :options="SPACINGS"
         @chosen="(v) => (combining.blendSpacing = v)"
       />
+      <label class="wide check">
+        <Checkbox v-model="combining.blendLive" binary />
+        Stays adjustable
+      </label>
       <ActButton class="wide" act="blend" />
     </section>
   </FoldPart>

@@ -29,8 +29,9 @@ const parts = computed(() =>
   })),
 );
 
-/** One alone has nothing to act on. */
-const several = computed(() => doc.steadyTree.in(props.id).length > 1);
+const blend = computed(() => mark.value?.result?.kind === "blend");
+/** Parts that act on each other: one alone has nothing to act on. */
+const several = computed(() => !blend.value && doc.steadyTree.in(props.id).length > 1);
 
 const become = (role: Role): Command => ({
   kind: "set_assembly",
@@ -80,7 +81,9 @@ function settle(): void {
         severity="secondary"
         size="small"
         label="Convert to outlines"
-        title="One outline of the result; the parts are merged"
+        :title="
+          blend ? 'Each step becomes an outline' : 'One outline of the result; the parts are merged'
+        "
         @click="settle"
       />
     </div>

@@ -15,7 +15,8 @@ const selection = useSelection();
 const around = computed(() => {
   const found = new Set(selection.selected.map((i) => doc.savedTree.containerOf(i)));
   const [one] = found;
-  return found.size === 1 && one ? (doc.saved(one)?.assembly ?? null) : null;
+  const mark = found.size === 1 && one ? (doc.saved(one)?.assembly ?? null) : null;
+  return mark?.result?.kind === "blend" ? null : mark;
 });
 const roles = computed(() => {
   const chosen = new Set(selection.selected);

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-// What becomes of the form of an assembly: as it is, grown or shrunk, or the strokes of its parts.
+// What becomes of the form of an assembly: as it is, grown or shrunk, the strokes of its parts, or
+// steps between them.
 import Checkbox from "primevue/checkbox";
 import { computed } from "vue";
-import type { AssemblyMark, OffsetEffect } from "../../api/types";
+import type { AssemblyMark, BlendEffect, OffsetEffect } from "../../api/types";
 import { useDocument } from "../../stores/board/document";
 import { useEdits } from "../../stores/board/edits";
 import { useCatalogue } from "../../stores/display/catalogue";
@@ -10,6 +11,7 @@ import ChooseField from "../../ui/ChooseField.vue";
 import { targetsOf } from "../../fields/targets";
 import TypedField from "../../fields/TypedField.vue";
 import { JOINS } from "../paint/joins";
+import { SPACINGS } from "../spacings";
 
 const props = defineProps<{ id: string; mark: AssemblyMark }>();
 const doc = useDocument();
@@ -18,15 +20,17 @@ const catalogue = useCatalogue();
 const unit = computed(() => catalogue.unit(doc.sheet.unit));
 const point = computed(() => catalogue.unit("pt"));
 
-type Kind = "plain" | "offset" | "stroke";
+type Kind = "plain" | NonNullable<NonNullable<AssemblyMark["result"]>["kind"]>;
 const KINDS: readonly { value: Kind; label: string }[] = [
   { value: "plain", label: "Combined shape" },
   { value: "offset", label: "Offset" },
   { value: "stroke", label: "Outlined strokes" },
+  { value: "blend", label: "Blend" },
 ];
 
 const kind = computed<Kind>(() => props.mark.result?.kind ?? "plain");
 const grown = computed(() => (props.mark.result?.kind === "offset" ? props.mark.result : null));
+const blend = computed(() => (props.mark.result?.kind === "blend" ? props.mark.result : null));
 /** Of the strokes of its parts, where they agree. */
 const parts = computed(() => doc.steadyTree.in(props.id));
 const width = computed(() => {
@@ -35,19 +39,21 @@ const width = computed(() => {
   return found.size === 1 ? ([...found][0] ?? null) : null;
 });
 
+function made(wanted: Kind): AssemblyMark["result"] {
+  if (wanted === "offset") return { kind: "offset", distance: 2 * catalogue.unit("mm").size };
+  if (wanted === "blend") return { kind: "blend" };
+  return wanted === "stroke" ? { kind: "stroke" } : null;
+}
 function become(wanted: Kind): void {
-  const two = 2 * catalogue.unit("mm").size;
-  const result =
-    wanted === "plain"
-      ? null
-      : wanted === "offset"
-        ? ({ kind: "offset", distance: two } as const)
-        : ({ kind: "stroke" } as const);
-  edits.commit({ kind: "set_result", assembly: props.id, result });
+  edits.commit({ kind: "set_result", assembly: props.id, result: made(wanted) });
 }
 function set(part: Partial<OffsetEffect>): void {
   if (!grown.value) return;
   edits.commit({ kind: "set_result", assembly: props.id, result: { ...grown.value, ...part } });
+}
+function setBlend(part: Partial<BlendEffect>): void {
+  if (!blend.value) return;
+  edits.commit({ kind: "set_result", assembly: props.id, result: { ...blend.value, ...part } });
 }
 </script>
 
@@ -95,6 +101,22 @@ function set(part: Partial<OffsetEffect>): void {
         />
         Show parts
       </label>
+    </template>
+    <template v-else-if="blend">
+      <span class="label">Steps</span>
+      <TypedField
+        label="Steps of the blend"
+        suffix="×"
+        :value="blend.count ?? 3"
+        :binds="[[id, 'result.count']]"
+        @typed="(v) => setBlend({ count: Math.round(v) })"
+      />
+      <ChooseField
+        label="Spacing of the blend"
+        :value="blend.spacing ?? 'even'"
+        :options="SPACINGS"
+        @chosen="(spacing) => setBlend({ spacing })"
+      />
     </template>
     <template v-else-if="kind === 'stroke'">
       <span class="label">Stroke width</span>

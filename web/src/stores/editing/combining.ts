@@ -23,6 +23,8 @@ export const useCombining = defineDrawingStore("combining", () => {
   const cropsStrokes = ref(false);
   const blendSteps = ref(3);
   const blendSpacing = ref<BlendSpacing>("even");
+  /** A blend follows its items. */
+  const blendLive = ref(true);
   /** From back to front, as the form is made of them. */
   const items = computed(() => {
     const selected = new Set(selection.selected);
@@ -71,12 +73,14 @@ export const useCombining = defineDrawingStore("combining", () => {
     items: selection.selected,
     count,
     spacing: blendSpacing.value,
+    live: blendLive.value,
   });
   return {
     chosen,
     cropsStrokes,
     blendSteps,
     blendSpacing,
+    blendLive,
     items,
     styles,
     styleOf,
