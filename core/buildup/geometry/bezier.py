@@ -169,11 +169,20 @@ def _span(p0: float, p1: float, p2: float, p3: float) -> tuple[float, float]:
     low, high = (p0, p3) if p0 <= p3 else (p3, p0)
     if low <= p1 <= high and low <= p2 <= high:
         return low, high
-    for t in quadratic_roots(p3 - p0 + 3.0 * (p1 - p2), 2.0 * (p0 - 2.0 * p1 + p2), p1 - p0):
+    # the roots of its derivative, as `quadratic_roots` finds them; here this counts
+    a, half, c = p3 - p0 + 3.0 * (p1 - p2), p0 - 2.0 * p1 + p2, p1 - p0
+    inner = half * half - a * c
+    if inner < 0.0:
+        return low, high
+    q = -(half + math.copysign(math.sqrt(inner), half))
+    for t in (q / a if a else 1.0, c / q if q else 0.0):
         if 0.0 < t < 1.0:
             s = 1.0 - t
             value = s * s * s * p0 + 3.0 * s * t * (s * p1 + t * p2) + t * t * t * p3
-            low, high = min(low, value), max(high, value)
+            if value < low:
+                low = value
+            elif value > high:
+                high = value
     return low, high
 
 

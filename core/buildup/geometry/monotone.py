@@ -28,6 +28,8 @@ def monotone_parts(coordinates: Values) -> Iterator[tuple[float, float]]:
     [(0.0, 0.5), (0.5, 1.0)]
     """
     p0, p1, p2, p3 = coordinates
+    if p0 <= p1 <= p2 <= p3 or p0 >= p1 >= p2 >= p3:
+        return iter(((0.0, 1.0),))
     roots = quadratic_roots(p3 - p0 + 3.0 * (p1 - p2), 2.0 * (p0 - 2.0 * p1 + p2), p1 - p0)
     turns = sorted(t for t in roots if 0.0 < t < 1.0)
     return itertools.pairwise((0.0, *turns, 1.0))

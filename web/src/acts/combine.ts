@@ -81,7 +81,7 @@ export const COMBINE = acts("Arrange › Combine", {
   },
   blend: {
     label: "Blend",
-    words: "morph interpolate steps between tween in-between live",
+    words: "morph interpolate steps between tween live",
     hint: "Steps between the selected items, which stay",
     lacks: (c) => (c.combining.blendLive ? severalItems : twoItems)(c),
     number: { unit: "×", label: "Steps" },

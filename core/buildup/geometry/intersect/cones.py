@@ -20,16 +20,19 @@ def cone(cubic: Cubic) -> Cone | None:
     """
     a, b, c, d = cubic
     back = (d - a).conjugate()
-    steps = [s for s in (b - a, c - b, d - c) if s]
-    if not steps or any((back * s).real <= 0.0 for s in steps):
-        return None
-    left = right = steps[0]
-    for step in steps[1:]:
-        if (left.conjugate() * step).imag < 0.0:
+    left = right = 0j
+    for step in (b - a, c - b, d - c):
+        if not step:
+            continue
+        if (back * step).real <= 0.0:
+            return None
+        if not left:
+            left = right = step
+        elif (left.conjugate() * step).imag < 0.0:
             left = step
-        if (right.conjugate() * step).imag > 0.0:
+        elif (right.conjugate() * step).imag > 0.0:
             right = step
-    return left / abs(left), right / abs(right)
+    return (left / abs(left), right / abs(right)) if left else None
 
 
 def cross_once_at_most(one: Cone, other: Cone) -> bool:

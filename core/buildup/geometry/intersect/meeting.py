@@ -41,6 +41,8 @@ def met_by(first: PreparedSegment, second: PreparedSegment, reach: float) -> tup
     It is remembered for some ten thousand pairs, by their control points and the reach, so that of
     many forms of which one moves only that one is met anew.
     """
+    if _touch_in_a_corner(first, second, reach):
+        return ()
     key = (first.cubic, second.cubic, reach)
     known = remembered.get(key)
     if known is not None:
@@ -95,6 +97,20 @@ def near_spot(strand: PreparedSegment, position: complex, reach: float) -> float
         return None
     t = nearest_parameter(strand.cubic, position)
     return t if abs(point_at(strand.cubic, t) - position) <= reach else None
+
+
+def _touch_in_a_corner(first: PreparedSegment, second: PreparedSegment, reach: float) -> bool:
+    """Whether the boxes of two strands have one place in common, an end of both; most go on so."""
+    if first.right != second.left and second.right != first.left:
+        return False
+    if first.bottom != second.top and second.bottom != first.top:
+        return False
+    one, other = first.cubic, second.cubic
+    for here, there in ((one[3], one[0]), (one[0], one[3])):
+        if here == other[0] or here == other[3]:
+            beyond = other[3] if here == other[0] else other[0]
+            return abs(there - here) > reach and abs(beyond - here) > reach
+    return False
 
 
 def _part_at_an_end(first: PreparedSegment, second: PreparedSegment) -> bool:

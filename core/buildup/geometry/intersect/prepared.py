@@ -218,6 +218,9 @@ def _overlap(spans: Sequence[tuple[float, float, float, float]]) -> float:
 def _on_its_chord(segment: Cubic) -> bool:
     """Whether all of a segment lies on one straight line."""
     a, b, c, d = segment
+    out, chord = b - a, d - a
+    if abs((out.conjugate() * chord).imag) > 2.0 * MEETS * (abs(out) + abs(chord)):
+        return False
     way = unit(max((b - a, c - a, d - a), key=abs)).conjugate()
     return all(abs((way * (p - a)).imag) <= MEETS for p in (b, c, d))
 

@@ -206,7 +206,8 @@ def _cuts(
         if len(met) > MOST_MET or len(pairs) > MOST_PAIRS:
             raise refusal("too_entangled")
         met += [(i, j, c) for c in met_by(strands[i], strands[j], tolerance)]
-    met += [(i, i, c) for i, s in enumerate(strands) for c in self_crossings(s.cubic)]
+    bent = ((i, s) for i, s in enumerate(strands) if s.cone is None)  # the others go on one way
+    met += [(i, i, c) for i, s in bent for c in self_crossings(s.cubic)]
     for i, j, crossing in met:
         position = _place(strands[i].cubic, strands[j].cubic, crossing.t, crossing.u)
         number = nodes.at(crossing.at if position is None else position)
@@ -235,6 +236,8 @@ class _Edges:
         """The steps along a strand, cut at some parameters."""
         (_, first), (_, last), *between = cuts
         here, final = self.nodes.node(first), self.nodes.node(last)
+        if not between and here != final:
+            return [self._step(Stretch(strand, 0.0, 1.0), here, final)]
         steps = []
         start = 0.0
         for end, number in sorted(between):

@@ -25,10 +25,14 @@ def loops(arrangement: Arrangement, keep: Keep) -> list[Loop]:
 
     """
     steps = []
+    kept: dict[tuple[object, ...], tuple[bool, bool]] = {}
     for edge in arrangement.edges:
-        left, right = (keep(side) for side in sides(arrangement, edge))
-        if left != right:
-            steps.append((edge, right))
+        key = (*(edge.left or {}).items(), None, *edge.counts.items())
+        if (both := kept.get(key)) is None:
+            left, right = sides(arrangement, edge)
+            both = kept[key] = keep(left), keep(right)
+        if both[0] != both[1]:
+            steps.append((edge, both[1]))
     return loops_of(steps)
 
 

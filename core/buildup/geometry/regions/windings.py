@@ -122,7 +122,9 @@ class _Monotone:
 
     def __init__(self, strand: PreparedSegment, start: float, end: float, *, level: bool) -> None:
         self.strand, self.start, self.end = strand, start, end
-        first, last = point_at(strand.cubic, start), point_at(strand.cubic, end)
+        cubic = strand.cubic
+        first = point_at(cubic, start) if start else cubic[0]
+        last = point_at(cubic, end) if end < 1.0 else cubic[3]
         low, high = (first.imag, last.imag) if level else (first.real, last.real)
         self.way = 1 if high > low else -1
         self.low, self.high = min(low, high), max(low, high)
@@ -199,8 +201,8 @@ class _Rays:
         )
         own = _Own(edge.stretches, self._beside)
         met: list[tuple[float, _Monotone]] = []
-        for m in bands.at(height):
-            if not m.low <= height < m.high or m.farthest < from_here - NEAR:
+        for m in bands.met(height):
+            if m.farthest < from_here - NEAR:
                 continue
             if m.nearest > from_here + NEAR:
                 met.append((NEAR, m))
@@ -247,27 +249,40 @@ class _Own:
 
 
 class _Bands:
-    """Monotone stretches by the heights that they reach."""
+    """Strands by the heights that their boxes reach; their monotone stretches once asked for."""
 
     def __init__(self, strands: Iterable[PreparedSegment], *, level: bool) -> None:
-        found = [m for s in strands for m in _monotone(s, level=level)]
-        self._low = min((m.low for m in found), default=0.0)
-        high = max((m.high for m in found), default=1.0)
-        reach = math.fsum(m.high - m.low for m in found)
-        span = max(high - self._low, SAME_PLACE)
+        self._level = level
+        spans = ((s, s.top, s.bottom) if level else (s, s.left, s.right) for s in strands)
+        found = [(s, low, high) for s, low, high in spans if low < high]
+        self._low = min((low for _, low, _ in found), default=0.0)
+        highest = max((high for _, _, high in found), default=1.0)
+        reach = math.fsum(high - low for _, low, high in found)
+        span = max(highest - self._low, SAME_PLACE)
         most = SHARE * max(1, len(found)) * span / max(reach, SAME_PLACE)
         count = max(1, min(len(found), round(most)))
         self._size = max(span / count, SAME_PLACE)
-        self._bands: defaultdict[int, list[_Monotone]] = defaultdict(list)
-        for m in found:
-            for band in range(self._band(m.low), self._band(m.high) + 1):
-                self._bands[band].append(m)
+        self._bands: defaultdict[int, list[PreparedSegment]] = defaultdict(list)
+        self._parts: dict[int, list[_Monotone]] = {}
+        for strand, low, high in found:
+            for band in range(self._band(low), self._band(high) + 1):
+                self._bands[band].append(strand)
 
     def _band(self, height: float) -> int:
         return int((height - self._low) / self._size)
 
-    def at(self, height: float) -> Sequence[_Monotone]:
+    def at(self, height: float) -> Sequence[PreparedSegment]:
+        """The strands that may lie at a height."""
         return self._bands.get(self._band(height), ())
+
+    def met(self, height: float) -> Iterator[_Monotone]:
+        """The monotone stretches that pass a height."""
+        for strand in self.at(height):
+            low, high = (strand.top, strand.bottom) if self._level else (strand.left, strand.right)
+            if low <= height <= high:
+                if (parts := self._parts.get(id(strand))) is None:
+                    parts = self._parts[id(strand)] = list(_monotone(strand, level=self._level))
+                yield from (m for m in parts if m.low <= height < m.high)
 
 
 def _monotone(strand: PreparedSegment, *, level: bool) -> Iterable[_Monotone]:
