@@ -32,7 +32,7 @@ from buildup.view.selection import (
     ViewRequest,
     anchored,
     selection,
-    standing_told,
+    box_of_frame,
 )
 from buildup.view.symmetrymarks import matrix_of
 
@@ -58,7 +58,7 @@ def again(command: Command, frame: FrameBox) -> dict[str, Any]:
     """
     if not isinstance(command, Placing):
         raise refusal("not_a_transform")
-    return write_command(command.again(standing_told(frame)))
+    return write_command(command.again(box_of_frame(frame)))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

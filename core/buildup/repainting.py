@@ -149,7 +149,7 @@ def changed_items(after: Drawing, delta: Delta, *, before: Tree | None) -> tuple
     if before is None and (delta.moves or delta.removed):
         touched = set(after.tree.below())
     holders = (i for i in sorted(touched.difference(put)) if not after.tree.is_leaf(i))
-    groups = (i for i in holders if i in after.items and _shows_its_parts(after.items[i]))
+    groups = (i for i in holders if i in after.items and _shows_parts(after.items[i]))
     return (*put, *groups)
 
 
@@ -184,7 +184,7 @@ def previewed(
     return _repaint_of(shown, after, delta, selected, shows, before=drawing.tree, held=drawing)
 
 
-def _shows_its_parts(item: Item) -> bool:
+def _shows_parts(item: Item) -> bool:
     """Whether a container looks different when what it holds does; effects reach as far as that."""
     return isinstance(item, Group | Symmetry | Assembly | Linked) or bool(finish_of(item).effects)
 

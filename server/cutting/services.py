@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from buildup.cutting.faults import Fault, faults_of
 from buildup.cutting.job import Job, job_of
-from buildup.cutting.marks import Alignment, told_alignment
+from buildup.cutting.marks import Alignment, alignment_of
 from buildup.cutting.plan import CutPlan, read_plan
 from buildup.cutting.printsheet import print_sheet
 from buildup.cutting.record import CutRecord, record_of
@@ -97,7 +97,7 @@ def look(user_id: int, drawing_id: int, wanted: Wanted) -> CutPreview:
         try:
             with stage_of_work(0.6, 1.0):
                 job = job_of(value, None, wanted.plan, sheet=wanted.sheet)
-            return CutPreview(faults, job, "", told_alignment(wanted.plan))
+            return CutPreview(faults, job, "", alignment_of(wanted.plan))
         except Refusal as problem:
             if problem.code == "stopped":
                 raise

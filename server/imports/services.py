@@ -110,11 +110,11 @@ def items_of(
     found = read_file(user_id, name, data, tolerance=tolerance)
     if not found.pictures or drawing_id is None:
         return with_pictures(found, {})
-    return _with_kept(user_id, drawing_id, found)
+    return _with_stored(user_id, drawing_id, found)
 
 
 @in_transaction
-def _with_kept(user_id: int, drawing_id: int, found: Incoming) -> Incoming:
+def _with_stored(user_id: int, drawing_id: int, found: Incoming) -> Incoming:
     row = locked(user_id, drawing_id)
     make_room(user_id, size=sum(map(len, found.pictures.values())))
     return with_pictures(found, keep_all(user_id, found.pictures, used_by=row))

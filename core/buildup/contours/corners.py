@@ -93,7 +93,7 @@ def radius_reaching(contour: Contour, index: int, position: complex) -> float:
         position: sheet units; what counts is how far along the leaving direction it is.
 
     """
-    ways, anchor = corner_ways(contour, index), contour.anchors[index]
+    ways, anchor = corner_directions(contour, index), contour.anchors[index]
     if ways is None:
         return 0.0
     reach = max(0.0, dot(position - anchor.at, ways[1]))
@@ -124,7 +124,7 @@ def half_tangent(before: complex, after: complex) -> float:
     return (1.0 - dot(before, after)) / across if across > BLUNT else 0.0
 
 
-def corner_ways(contour: Contour, index: int) -> tuple[complex, complex] | None:
+def corner_directions(contour: Contour, index: int) -> tuple[complex, complex] | None:
     """The directions before and after an anchor that can be worked; None at an end or no corner."""
     if not contour.closed and index in (0, len(contour.anchors) - 1):
         return None
@@ -150,7 +150,7 @@ def _straight_cuts(contour: Contour, *, together: bool) -> dict[int, Cut]:
     for i, anchor in enumerate(anchors):
         if anchor.corner is None or curved[i]:
             continue
-        if found := corner_ways(contour, i):
+        if found := corner_directions(contour, i):
             ways[i] = found
             soft = SOFT if anchor.corner.style == "soft" else 1.0
             takes[i] = anchor.corner.radius * half_tangent(*found) * soft
@@ -215,7 +215,7 @@ def _curved_cut(contour: Contour, index: int, alike: _Alike) -> Cut | None:
     """
     anchor = contour.anchors[index]
     corner = anchor.corner
-    if corner is None or corner.radius < NO_LENGTH or not (ways := corner_ways(contour, index)):
+    if corner is None or corner.radius < NO_LENGTH or not (ways := corner_directions(contour, index)):
         return None
     past, coming = contour.anchors[index - 1], contour.anchors[(index + 1) % len(contour.anchors)]
     room = (0.5 if past.corner is not None else 0.0, 0.5 if coming.corner is not None else 1.0)

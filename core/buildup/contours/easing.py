@@ -200,7 +200,7 @@ def _held(anchor: Anchor) -> Goal | None:
     return "tangent" if anchor.kind in ("smooth", "flowing") else None
 
 
-def kept_eased(contour: Contour, before: Contour | None) -> Contour:
+def eased_again(contour: Contour, before: Contour | None) -> Contour:
     """A contour whose anchors that are kept eased are so again after an edit.
 
     What was edited itself stays; of an eased anchor that was moved the handles follow. One that is

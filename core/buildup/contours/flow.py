@@ -96,7 +96,7 @@ def _directions(knots: Sequence[Anchor], chords: Sequence[complex]) -> list[floa
     lower, middle, upper, right = ([0.0] * count for _ in range(4))
     turns = [0.0, *(turn_between(a, b) for a, b in itertools.pairwise(chords)), 0.0]
     lengths = [abs(c) for c in chords]
-    first, last = _end_way(knots[0], leaving=True), _end_way(knots[-1], leaving=False)
+    first, last = _end_direction(knots[0], leaving=True), _end_direction(knots[-1], leaving=False)
     if first is not None:
         middle[0], right[0] = 1.0, turn_between(chords[0], first)
     else:
@@ -112,7 +112,7 @@ def _directions(knots: Sequence[Anchor], chords: Sequence[complex]) -> list[floa
     return _solved(lower, middle, upper, right)
 
 
-def _end_way(anchor: Anchor, *, leaving: bool) -> complex | None:
+def _end_direction(anchor: Anchor, *, leaving: bool) -> complex | None:
     """The direction a smooth end imposes; None where the end is free."""
     if anchor.kind not in ("smooth", "symmetric"):
         return None

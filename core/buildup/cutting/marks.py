@@ -77,7 +77,7 @@ def alignment(plan: CutPlan) -> Affine:
     return made
 
 
-def told_alignment(plan: CutPlan) -> Alignment | None:
+def alignment_of(plan: CutPlan) -> Alignment | None:
     """How a print lies; None: that was not measured.
 
     Raises:

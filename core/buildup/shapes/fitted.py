@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from buildup.contours.anchors import Anchor, Contour
-from buildup.contours.corners import corner_ways, half_tangent, worked
+from buildup.contours.corners import corner_directions, half_tangent, worked
 from buildup.contours.extent import box_of
 from buildup.geometry.angles import degrees_of, direction, dot, unit
 from buildup.geometry.boxes import Box
@@ -176,7 +176,7 @@ def radius_peg(dial: Dial, near: Near) -> Peg:
     def corner(width: float, height: float, d: Dials) -> tuple[complex, complex, float, float]:
         """The corner, the way on, how far a radius of 1 reaches, and the radius that fits."""
         around = near(dial.name, width, height, d)
-        ways = None if around is None else corner_ways(around, 1)
+        ways = None if around is None else corner_directions(around, 1)
         if around is None or ways is None:
             return 0j, 1 + 0j, 1.0, 0.0
         most = dial.reach(width, height, d) if dial.reach else dial.most

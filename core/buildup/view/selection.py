@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from buildup.contours.anchors import Contour
-from buildup.contours.corners import corner_ways
+from buildup.contours.corners import corner_directions
 from buildup.drawing.itemtypes import Assembly, Item, Outline, Shape
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Style
@@ -235,7 +235,7 @@ def _marks(outlines: Sequence[Outline], shows: ViewRequest) -> tuple[tuple[Ancho
         count = len(path.anchors)
         wanted = {i % count for i in chosen.get((outline.id, c), ())}
         wanted |= set(() if many else here) | (set() if path.closed else {0, count - 1})
-        shown = (i for i in sorted(wanted) if shows.marks == "anchors" or corner_ways(path, i))
+        shown = (i for i in sorted(wanted) if shows.marks == "anchors" or corner_directions(path, i))
         marks += anchor_marks(outline, c, shown)
     return tuple(marks), many or sum(map(len, seen)) < sum(len(p.anchors) for _, _, p in each)
 
@@ -277,7 +277,7 @@ def frame_box(box: OrientedBox) -> FrameBox:
     )
 
 
-def standing_told(frame: FrameBox) -> OrientedBox:
+def box_of_frame(frame: FrameBox) -> OrientedBox:
     """The frame that was told."""
     return OrientedBox(complex(*frame.centre), frame.width, frame.height, frame.angle, frame.lean)
 

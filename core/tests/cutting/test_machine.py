@@ -11,7 +11,7 @@ import shapely
 from buildup.cutting.device import Cutter, read_strokes
 from buildup.cutting.job import job_of
 from buildup.cutting.knife import steered, trailed
-from buildup.cutting.marks import alignment, mark_places, told_alignment
+from buildup.cutting.marks import alignment, mark_places, alignment_of
 from buildup.cutting.plan import MM, CutPlan, read_plan
 from buildup.cutting.record import record_of
 from buildup.cutting.timing import DEVIATION, times_along
@@ -160,13 +160,13 @@ class MarksTest(unittest.TestCase):
             made = alignment(plan)
             for p in (0j, 100 + 30j, 7 + 140j):
                 self.assertAlmostEqual(made(p), there(p))
-            told = told_alignment(plan)
+            told = alignment_of(plan)
             self.assertAlmostEqual(told.turned, turned)
             self.assertAlmostEqual(told.across, across * 100)
             self.assertAlmostEqual(told.down, down * 100)
             self.assertAlmostEqual(told.skewed, 0.0)
         leaning = self.measured(lambda p: p - 0.02 * (p.imag - 142.0))
-        self.assertAlmostEqual(told_alignment(leaning).skewed, math.degrees(math.atan(0.02)))
+        self.assertAlmostEqual(alignment_of(leaning).skewed, math.degrees(math.atan(0.02)))
 
     def test_the_job_is_cut_where_it_was_printed(self):
         value = on_sheet(box("a", 0, 0, 30, 30))
@@ -200,4 +200,4 @@ class MarksTest(unittest.TestCase):
     def test_a_plan_is_written_and_read_back(self):
         plan = self.measured(lambda p: p + 1)
         self.assertEqual(read_plan(write(plan, defaults=True)), plan)
-        self.assertIsNone(told_alignment(self.PLAN))
+        self.assertIsNone(alignment_of(self.PLAN))

@@ -6,7 +6,7 @@ import unittest
 from dataclasses import replace
 from unittest import mock
 
-from buildup.contours.corners import corner_ways
+from buildup.contours.corners import corner_directions
 from buildup.drawing.codec import write_item
 from buildup.drawing.items import Items
 from buildup.drawing.paint import Blur, Finish, Gradient, Shadow, Stop, Stroke, Style
@@ -444,7 +444,7 @@ class AssemblyTest(unittest.TestCase):
 
     def test_a_corner_that_it_makes_follows_and_is_found_again(self):
         sharp = assembly_form(self.made, "asm").sharp[0]
-        (n, *_) = [k for k in range(len(sharp.anchors)) if corner_ways(sharp, k)]
+        (n, *_) = [k for k in range(len(sharp.anchors)) if corner_directions(sharp, k)]
         path = f"contours.0.anchors.{n}.corner.radius"
         bound = follow(self.made, "r", ("asm", path))
         (corner,) = bound.items["asm"].corners

@@ -61,7 +61,7 @@ def ahead(row: Drawing, start: int) -> Iterator[int]:
         at = following.values_list("number", flat=True).first()
 
 
-def way_back(row: Drawing, target: int) -> list[int] | None:
+def steps_back(row: Drawing, target: int) -> list[int] | None:
     """The edits to take back, newest first, to get from the head to one; None: it is not there."""
     passed: list[int] = []
     for number in back(row, row.head):
@@ -71,7 +71,7 @@ def way_back(row: Drawing, target: int) -> list[int] | None:
     return passed if target == 0 else None
 
 
-def way_ahead(row: Drawing, target: int) -> list[int] | None:
+def steps_ahead(row: Drawing, target: int) -> list[int] | None:
     """The edits to bring back, oldest first, to get from the head to one; None likewise."""
     passed = list(takewhile(lambda n: n > row.head, back(row, target)))
     if not passed:

@@ -5,7 +5,7 @@ from common.messages import refusal
 from common.retries import in_transaction
 
 from drawings import models, store
-from drawings.selectors.history import edits_of, next_steps, way_ahead, way_back
+from drawings.selectors.history import edits_of, next_steps, steps_ahead, steps_back
 from drawings.selectors.lookup import locked
 from drawings.services.edit import Known, Outcome, again, check_version
 
@@ -77,9 +77,9 @@ def way(row: models.Drawing, target: int, *, most: int | None = None) -> Delta:
         Refusal: `unknown_step`; `too_far` where more than `most` steps lie between.
     """
     if target <= row.head:
-        numbers, field, order = way_back(row, target), "inverse", "-number"
+        numbers, field, order = steps_back(row, target), "inverse", "-number"
     else:
-        numbers, field, order = way_ahead(row, target), "change", "number"
+        numbers, field, order = steps_ahead(row, target), "change", "number"
     if numbers is None:
         raise refusal("unknown_step")
     if most is not None and len(numbers) > most:

@@ -14,13 +14,13 @@ from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import Affine
 
 from imports.pdf.pdffonts import font_in
-from imports.pdf.pdfinks import ink_told
+from imports.pdf.pdfinks import ink_value
 from imports.pdf.pdfoperators import ACTS
 from imports.pdf.pdfpaths import PathMaker
 from imports.pdf.pdfsheet import Sheet, put
 from imports.pdf.pdfstate import CAPS, JOINS, Ink, State, TextState
 from imports.pdf.pdftext import TextMaker
-from imports.pdf.pdfvalues import matrix_told, name_in, part, told
+from imports.pdf.pdfvalues import matrix_text, name_in, part, told
 
 EDGE = 0.5
 """Sheet units by which a box around the page may fall short of it: rounding."""
@@ -105,7 +105,7 @@ class Content:
         if fill and stroke and self.state.stroke_opacity < 1.0:
             self._knocked_out(data, fill)
             return
-        values = {"d": data, "transform": matrix_told(self.state.place), "fill": "none"}
+        values = {"d": data, "transform": matrix_text(self.state.place), "fill": "none"}
         if fill:
             values |= self._area(fill)
         if stroke:
@@ -116,7 +116,7 @@ class Content:
     def _knocked_out(self, data: str, rule: str) -> None:
         """A fill, and a stroke that is seen through: below that the fill is not (11.7.4.4)."""
         own = self.sheet.new_id("m")
-        place = {"d": data, "transform": matrix_told(self.state.place)}
+        place = {"d": data, "transform": matrix_text(self.state.place)}
         pen = {k: v for k, v in self._pen().items() if k not in ("stroke", "stroke-opacity")}
         bounds = self.sheet.bounds
         mask = Element("mask", {"id": own, "maskUnits": "userSpaceOnUse", **bounds}, 0)
@@ -129,7 +129,7 @@ class Content:
 
     def _area(self, rule: str) -> dict[str, str]:
         state = self.state
-        values = {"fill": ink_told(self, state.fill), "fill-rule": rule}
+        values = {"fill": ink_value(self, state.fill), "fill-rule": rule}
         if state.fill_opacity < 1.0:
             values["fill-opacity"] = told(state.fill_opacity)
         return values
@@ -139,7 +139,7 @@ class Content:
         scale = abs(state.place.determinant) ** 0.5
         thinnest = THINNEST / scale if scale else THINNEST
         values = {
-            "stroke": ink_told(self, state.stroke),
+            "stroke": ink_value(self, state.stroke),
             "stroke-width": told(max(state.width, thinnest)),
             "stroke-linecap": CAPS[state.cap],
             "stroke-linejoin": JOINS[state.join],
@@ -176,7 +176,7 @@ class Content:
             {
                 "d": path.data or "M0 0",
                 "clip-rule": rule,
-                "transform": matrix_told(self.state.place),
+                "transform": matrix_text(self.state.place),
             },
             0,
         )

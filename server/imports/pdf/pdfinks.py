@@ -11,7 +11,7 @@ from imports.pdf.pdfcolours import RGB, Space, space_in
 from imports.pdf.pdfshadings import shading_in
 from imports.pdf.pdfsheet import DEEPEST, put
 from imports.pdf.pdfstate import Ink, State
-from imports.pdf.pdfvalues import matrix_in, matrix_told, name_in, number_in, numbers_in, part, told
+from imports.pdf.pdfvalues import matrix_in, matrix_text, name_in, number_in, numbers_in, part, told
 
 if TYPE_CHECKING:
     from imports.pdf.pdfcontent import Content
@@ -19,7 +19,7 @@ if TYPE_CHECKING:
 Operands = list[Any]
 
 
-def ink_told(content: "Content", ink: Ink) -> str:
+def ink_value(content: "Content", ink: Ink) -> str:
     """What an ink is called in an attribute; what it needs is put before."""
     if ink.pattern is None:
         return ink.colour
@@ -47,7 +47,7 @@ def _tiles(content: "Content", ink: Ink, here: Affine, placed: Affine) -> str:
     own = content.sheet.new_id("p")
     left, low = min(box[0], box[2]), min(box[1], box[3])
     values = {
-        "id": own, "patternUnits": "userSpaceOnUse", "patternTransform": matrix_told(here),
+        "id": own, "patternUnits": "userSpaceOnUse", "patternTransform": matrix_text(here),
         "x": told(left), "y": told(low), "width": told(steps[0]), "height": told(steps[1]),
     }  # fmt: skip
     element = put(content.into, Element("pattern", values, 0)).children[-1]

@@ -13,7 +13,7 @@ from imports.pdf.pdfimages import address_of
 from imports.pdf.pdfpaths import PathMaker
 from imports.pdf.pdfsheet import DEEPEST, put
 from imports.pdf.pdfstate import CAPS, JOINS, State, among
-from imports.pdf.pdfvalues import matrix_in, matrix_told, name_in, number_in, numbers_in, part
+from imports.pdf.pdfvalues import matrix_in, matrix_text, name_in, number_in, numbers_in, part
 
 if TYPE_CHECKING:
     from imports.pdf.pdfcontent import Content
@@ -82,7 +82,7 @@ def picture(content: "Content", thing: Any) -> None:
     by = content.state.place.after(Affine(1 + 0j, -1j, 1j))
     values = {
         "href": address, "width": "1", "height": "1", "preserveAspectRatio": "none",
-        "transform": matrix_told(by),
+        "transform": matrix_text(by),
     }  # fmt: skip
     content.add(Element("image", values, 0), opacity=content.state.fill_opacity)
 

@@ -11,7 +11,7 @@ from buildup.geometry.transforms import Affine
 
 from imports.pdf.pdfcolours import Space, space_in
 from imports.pdf.pdffunctions import Function, Unreadable, bends_of, function_in
-from imports.pdf.pdfvalues import matrix_told, numbers_in, part, told
+from imports.pdf.pdfvalues import matrix_text, numbers_in, part, told
 
 SAMPLES = MOST_STOPS - 4
 """Steps between colours of one whose function bends everywhere."""
@@ -40,7 +40,7 @@ class Shading:
         values = {
             "id": own,
             "gradientUnits": "userSpaceOnUse",
-            "gradientTransform": matrix_told(by),
+            "gradientTransform": matrix_text(by),
             **self.where,
         }
         held = [

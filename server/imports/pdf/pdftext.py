@@ -7,11 +7,11 @@ from buildup.formats.svg.svgtree import TEXT, Element
 from buildup.geometry.transforms import Affine, shift
 
 from imports.pdf.pdffonts import Font, Shown
-from imports.pdf.pdfinks import ink_told
+from imports.pdf.pdfinks import ink_value
 from imports.pdf.pdfobjects import glyph
 from imports.pdf.pdfsamefont import Placed, is_bold, is_italic
 from imports.pdf.pdfstate import TextState
-from imports.pdf.pdfvalues import matrix_told, number_in, told
+from imports.pdf.pdfvalues import matrix_text, number_in, told
 
 if TYPE_CHECKING:
     from imports.pdf.pdfcontent import Content
@@ -153,7 +153,7 @@ class TextMaker:
         rule = "nonzero" if mode in (0, 2, 4, 6) else ""
         self._content.painted(data, fill=rule, stroke=mode in (1, 2, 5, 6))
         if mode >= 4 and data:
-            values = {"d": data, "transform": matrix_told(self._content.state.place)}
+            values = {"d": data, "transform": matrix_text(self._content.state.place)}
             self._clips.append(Element("path", values, 0))
 
     def _drawn(self, shown: Shown, font: Font, matrix: Affine) -> None:
@@ -184,10 +184,10 @@ class TextMaker:
         """A line of text in a font that is here."""
         content = self._content
         values = {
-            "transform": matrix_told(content.state.place.after(begin).after(Affine(1 + 0j, -1j))),
+            "transform": matrix_text(content.state.place.after(begin).after(Affine(1 + 0j, -1j))),
             "font-size": "1",
             "font-family": family,
-            "fill": ink_told(content, content.state.fill),
+            "fill": ink_value(content, content.state.fill),
             "fill-opacity": told(content.state.fill_opacity),
         }
         if is_bold(font):

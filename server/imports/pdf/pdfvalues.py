@@ -75,7 +75,7 @@ def told(value: float) -> str:
     return repr(value)
 
 
-def matrix_told(by: Affine) -> str:
+def matrix_text(by: Affine) -> str:
     """A matrix as the `transform` of an SVG element."""
     parts = (p for z in (by.across, by.down, by.origin) for p in (z.real, z.imag))
     return f"matrix({' '.join(map(told, parts))})"

@@ -18,7 +18,7 @@ from imports.pdf.pdfvalues import (
     MOST_MARKS,
     Marks,
     matrix_in,
-    matrix_told,
+    matrix_text,
     number_in,
     part,
     within,
@@ -203,7 +203,7 @@ class ValueTest(unittest.TestCase):
             self.assertEqual(number_in(value), wanted)
         by = matrix_in(Array([1, 2, 3, 4, 5, 6]))
         self.assertEqual(by, Affine(1 + 2j, 3 + 4j, 5 + 6j))
-        self.assertEqual(matrix_told(by), "matrix(1.0 2.0 3.0 4.0 5.0 6.0)")
+        self.assertEqual(matrix_text(by), "matrix(1.0 2.0 3.0 4.0 5.0 6.0)")
         self.assertEqual(matrix_in(Array([1, 2])), Affine())
         self.assertEqual(within([5, -5, 9], [0, 1, -1, 1]), [1, -1, 9])
         self.assertIsNone(part(Dictionary(A=1), "A", "B"))

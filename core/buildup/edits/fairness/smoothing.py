@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from buildup.contours.anchors import Anchor, Contour
-from buildup.contours.easing import Ease, can_ease, eased_at, kept_eased
+from buildup.contours.easing import Ease, can_ease, eased_at, eased_again
 from buildup.contours.flow import settled
 from buildup.contours.twins import AnchorIndex
 from buildup.drawing.itemtypes import Item, Outline
@@ -94,7 +94,7 @@ def _held(drawing: Drawing, put: tuple[Item, ...]) -> Iterator[Item]:
 def _contour(contour: Contour, before: Contour | None) -> Contour:
     if not _kept(contour) or contour == before:
         return contour
-    held = kept_eased(contour, before)
+    held = eased_again(contour, before)
     return contour if held is contour else settled(held)
 
 

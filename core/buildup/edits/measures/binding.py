@@ -106,7 +106,7 @@ def _each(drawing: Drawing, target: Target, text: str, unit: str, *, follows: bo
             raise refusal("bad_length.radius")
         do(SetCorners(anchors=(ref,), radius=number).delta(drawing))
     if corner:
-        path = _kept_path(drawing, item_id, path)
+        path = _stored_path(drawing, item_id, path)
     field = field_at(drawing, item_id, path)
     if field is None:
         return made if corner else []
@@ -122,7 +122,7 @@ def _each(drawing: Drawing, target: Target, text: str, unit: str, *, follows: bo
     return made
 
 
-def _kept_path(drawing: Drawing, item_id: str, path: str) -> str:
+def _stored_path(drawing: Drawing, item_id: str, path: str) -> str:
     """Where a corner is kept: of an assembly, among those of its form."""
     item, found = drawing.items[item_id], _CORNER.match(path)
     if not isinstance(item, Assembly) or found is None:

@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from buildup.contours.anchors import Anchor, Contour, Corner, CornerStyle
-from buildup.contours.corners import corner_ways, radius_reaching, worked
+from buildup.contours.corners import corner_directions, radius_reaching, worked
 from buildup.contours.twins import without_unpaired
 from buildup.drawing.itemtypes import Assembly, Item, Outline
 from buildup.drawing.model import Drawing
@@ -75,7 +75,7 @@ def _corners(drawing: Drawing, anchors: tuple[AnchorRef, ...]) -> tuple[AnchorRe
         (item, c, i)
         for item, positions in by_outline(drawing, anchors).items()
         for c, i in positions
-        if corner_ways(drawing.outline(item).contours[c], i)
+        if corner_directions(drawing.outline(item).contours[c], i)
     )
     if not found:
         raise refusal("no_corner")

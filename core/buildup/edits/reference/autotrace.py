@@ -89,7 +89,7 @@ class TraceOutline(Command):
         away = format_length(far, unit=drawing.sheet.unit)
         said = message("notes.traced", count=count, distance=away)
         if sides:
-            said += " " + _said_of_sides(sides)
+            said += " " + _sides_message(sides)
         return replace(placed(drawing, (outline,), container=self.container), message=said)
 
     def _around(self, path: Path) -> Contour:
@@ -153,7 +153,7 @@ def _seated(end: Anchor, line: SeamLine) -> Anchor:
     return squared(there, line) if smooth else there
 
 
-def _said_of_sides(sides: Halves) -> str:
+def _sides_message(sides: Halves) -> str:
     """What is said of a symmetric proposal: about which line, and what has no counterpart."""
     angle = line_degrees(degrees_of(sides.line.along))
     said = message("notes.traced_axis", angle=angle)

@@ -82,10 +82,10 @@ class FitToReference(Command):
                 changed[c] = found.contour
                 moved = max(moved, found.moved)
             put.append(with_rebuilt(outline, changed))
-        return Delta(put=tuple(put), message=_said_of_settling(moved, drawing.sheet.unit))
+        return Delta(put=tuple(put), message=_fit_message(moved, drawing.sheet.unit))
 
 
-def _said_of_settling(moved: float, unit: str) -> str:
+def _fit_message(moved: float, unit: str) -> str:
     """What is said of anchors that were settled."""
     if moved <= SAME_PLACE:
         return message("notes.best_match")

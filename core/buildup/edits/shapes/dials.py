@@ -53,10 +53,10 @@ def _shapes(drawing: Drawing, ids: tuple[str, ...], dial: str) -> list[tuple[Sha
 def turned_to(shape: Shape, dials: Mapping[str, float]) -> Shape:
     """A shape with other dials; its form keeps its scale and its place."""
     kind = shape_kind(shape.shape)
-    return replace(shape, dials=dials, frame=_kept_scale(kind, shape, dials))
+    return replace(shape, dials=dials, frame=_same_scale(kind, shape, dials))
 
 
-def _kept_scale(kind: ShapeKind, shape: Shape, dials: Mapping[str, float]) -> Frame:
+def _same_scale(kind: ShapeKind, shape: Shape, dials: Mapping[str, float]) -> Frame:
     """The frame in which a form with other dials is as large as before, its origin in place."""
     frame = shape.frame
     if kind.extent is None:

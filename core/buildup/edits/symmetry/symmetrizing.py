@@ -145,12 +145,12 @@ def _between(one: Anchor, other: Anchor) -> Anchor:
     return replace(
         one,
         at=(one.at + other.at) / 2.0,
-        into=_half_way(one.into, other.into),
-        out=_half_way(one.out, other.out),
+        into=_midpoint(one.into, other.into),
+        out=_midpoint(one.out, other.out),
     )
 
 
-def _half_way(one: complex | None, other: complex | None) -> complex | None:
+def _midpoint(one: complex | None, other: complex | None) -> complex | None:
     if one is None or other is None:
         return one if other is None else other
     return (one + other) / 2.0

@@ -36,7 +36,7 @@ def picture_of_clip(clip: Clip, pictures: Mapping[int, str] = NO_PICTURES) -> st
     return _document(clip.drawing(), clip.tops, (), pictures)
 
 
-def told_view(drawing: Drawing, tops: Iterable[str]) -> tuple[str, str, str]:
+def view_size(drawing: Drawing, tops: Iterable[str]) -> tuple[str, str, str]:
     """The width, the height and the view box of what is seen of some items."""
     box = view_of(drawing, tops)
     width, height = (short(max(side, 0.01)) for side in (box.width, box.height))
@@ -49,7 +49,7 @@ def _document(
     more: Iterable[str],
     pictures: Mapping[int, str] = NO_PICTURES,
 ) -> str:
-    width, height, view = told_view(drawing, tops)
+    width, height, view = view_size(drawing, tops)
     size = f'width="{width}" height="{height}" viewBox="{view}"'
     lines = (*more, *drawn_lines(drawing, tops, pictures))
     return "\n".join([f'<svg xmlns="http://www.w3.org/2000/svg" {size}>', *lines, "</svg>", ""])

@@ -16,7 +16,7 @@ from buildup.formats.svg.appearance.svgmarkers import MARKED, placing, vertices
 from buildup.formats.svg.appearance.svgmasks import BARE
 from buildup.formats.svg.appearance.svgpatterns import MOST_TILES, Tiles, pattern_of
 from buildup.formats.svg.appearance.svgstrokes import is_even, stroked_apart
-from buildup.formats.svg.svgforms import FORMS, begun_as_told
+from buildup.formats.svg.svgforms import FORMS, with_svg_start
 from buildup.formats.svg.svglevel import Level, called_of
 from buildup.formats.svg.svgstyles import MARKERS, Attributes
 from buildup.formats.svg.svgtree import Element
@@ -91,7 +91,7 @@ class Drawer:
         paint = level.paint if pattern is None else {**level.paint, "fill": "none"}
         made = replace(made, style=self.walk.style(level, paint))
         if isinstance(made, Shape) and any(s.dashes for s in made.style.shown):
-            made = begun_as_told(made, element.name)
+            made = with_svg_start(made, element.name)
         marked = self._marked(element, level)
         pieces = [p for piece in self._pieces(made, level, declared) for p in self._parted(piece)]
         if pattern is not None and not made.style.shown:

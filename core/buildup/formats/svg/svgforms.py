@@ -76,7 +76,7 @@ def first_anchor(name: str, anchors: int) -> int:
     return int(name in ("circle", "ellipse") or (name == "rect" and anchors > SQUARE))
 
 
-def begun_as_told(shape: Shape, name: str) -> AnyLeaf:
+def with_svg_start(shape: Shape, name: str) -> AnyLeaf:
     """A basic shape that begins where SVG lets it begin, so that dashes lie where they lay.
 
     An ellipse is turned by a quarter, others become outlines.

@@ -5,7 +5,7 @@ from xml.sax.saxutils import escape, quoteattr
 
 from buildup.drawing.checks import NO_TEXT
 from buildup.drawing.clips import Clip
-from buildup.formats.svg.clipsvg import metadata, told_view
+from buildup.formats.svg.clipsvg import metadata, view_size
 from buildup.formats.svg.svgwrite import NO_PICTURES, drawn_lines
 from buildup.formats.svg.symbolids import symbol_id
 from buildup.forms.layingout import laid_out
@@ -31,7 +31,7 @@ def tray_svg(
         )
         drawing = apart.drawing()
         text = NO_TEXT.sub("", name)
-        _, _, view = told_view(drawing, apart.tops)
+        _, _, view = view_size(drawing, apart.tops)
         lines += [
             f'<symbol id="{own}" viewBox="{view}" aria-label={quoteattr(text)}>',
             f"<title>{escape(text)}</title>",

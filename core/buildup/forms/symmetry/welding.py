@@ -59,7 +59,7 @@ def welded(contours: Sequence[Contour], symmetry: Symmetry) -> tuple[Contour, ..
             there = moved_contour(even, by)
             found.append(turned_round(there) if by.determinant < 0.0 else there)
     plain = (replace(c, anchors=tuple(replace(a, seam=None) for a in c.anchors)) for c in found)
-    return without_unpaired([_kept_flowing(c) for c in plain])
+    return without_unpaired([_with_flow(c) for c in plain])
 
 
 def _opened(
@@ -252,7 +252,7 @@ def _joint(end: Anchor, start: Anchor) -> Anchor:
     return replace(end, out=start.out, kind="symmetric" if both else "corner")
 
 
-def _kept_flowing(contour: Contour) -> Contour:
+def _with_flow(contour: Contour) -> Contour:
     """A contour whose flowing anchors flow as they did; else they are smooth."""
     flowed = settled(contour)
     if all(_alike(a, b) for a, b in zip(contour.anchors, flowed.anchors, strict=True)):

@@ -111,13 +111,13 @@ def stroke_of(
     found = [*left.turned, *right.turned]
     found += [_plain(_disc(point_at(s, t), half)) for s in long for t in _stops(s)]
     if closed:
-        return [*found, _swath(left.told, right.told_back)]
+        return [*found, _swath(left.told, right.backward_edge)]
     ends = (
         _cap(long[-1][3], tangent_at(long[-1], 1.0), pen),
         _cap(long[0][0], -tangent_at(long[0], 0.0), pen),
     )
     last, first = ([(c, 0.0) for c in cap] for cap in ends)
-    return [*found, _swath([*left.told, *last, *right.told_back, *first])]
+    return [*found, _swath([*left.told, *last, *right.backward_edge, *first])]
 
 
 Sided = tuple[Cubic, float]
@@ -217,7 +217,7 @@ class _EdgeBuilder:
         return list(zip(self.edge, self.sides, strict=True))
 
     @property
-    def told_back(self) -> "Told":
+    def backward_edge(self) -> "Told":
         """The edge against the direction of the path."""
         return [(c[::-1], side) for c, side in reversed(self.told)]
 
