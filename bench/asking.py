@@ -4,7 +4,7 @@ from board import Server
 from drawings.models import Drawing
 from playwright.sync_api import Page
 
-LOOKED = {"selection": ["o7"], "shows": {"marks": "anchors", "chosen": [["o7", 0, 3]]}}
+LOOKED = {"selection": ["o7"], "view": {"marks": "anchors", "chosen": [["o7", 0, 3]]}}
 
 
 def opened_in(page: Page, server: Server, row: Drawing, item: str = "o7") -> float:

@@ -7,7 +7,7 @@ from buildup.edits.assemblies.combining import Assemble
 from drawings.services.edit import Known, edit
 from playwright.sync_api import Page
 
-LOOK = {**LOOKED, "selection": ["o7"], "shows": {"marks": "frame"}}
+LOOK = {**LOOKED, "selection": ["o7"], "view": {"marks": "frame"}}
 
 
 def assembled_rows(page: Page, server: Server) -> list[Row]:

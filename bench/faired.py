@@ -6,8 +6,8 @@ from board import Server, drag, median, p95
 from drawings.models import Drawing
 from playwright.sync_api import Page
 
-SHOWS = {**LOOKED["shows"], "curves": 1.5}
-COMB = {"selection": ["o7"], "shows": SHOWS}
+SHOWS = {**LOOKED["view"], "curves": 1.5}
+COMB = {"selection": ["o7"], "view": SHOWS}
 
 
 def faired_rows(page: Page, server: Server, small: Drawing) -> list[Row]:

@@ -162,7 +162,7 @@ def long_outline(page: Page, server: Server) -> list[Row]:
     move = {"kind": "move_anchors", "anchors": [["o7", 0, 3]], "by": [3, 4]}
     looked = {
         "selection": ["o7"],
-        "shows": {"marks": "anchors", "sight": None, "chosen": [["o7", 0, 3]]},
+        "view": {"marks": "anchors", "sight": None, "chosen": [["o7", 0, 3]]},
     }
     question = {"aim": None, "command": move, **looked}
     times = asked(page, "aim", [question] * 12)

@@ -73,7 +73,7 @@ def _shape_rows(page: Page, server: Server, row: Drawing) -> list[Row]:
     page.wait_for_timeout(1000)
     rows = []
     for name, kind in SHAPES.items():
-        framed = {"aim": None, "selection": [name], "shows": {"marks": "frame"}}
+        framed = {"aim": None, "selection": [name], "view": {"marks": "frame"}}
         questions = [{"command": c, **framed} for c in dial_changes(name)]
         asked(page, "aim", questions[:5])
         times = asked(page, "aim", questions)

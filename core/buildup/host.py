@@ -31,8 +31,8 @@ from buildup.view.selection import (
     FrameBox,
     ViewRequest,
     anchored,
-    selection,
     box_of_frame,
+    selection,
 )
 from buildup.view.symmetrymarks import matrix_of
 
@@ -78,7 +78,7 @@ def aimed(
     meeting: SnapResult,
     command: Command | None,
     selected: Sequence[str],
-    shows: ViewRequest,
+    view: ViewRequest,
     *,
     keeps: bool = False,
 ) -> Aimed:
@@ -94,7 +94,7 @@ def aimed(
         return Aimed(meeting=meeting, command=write_command(moved), repaint=None)
     line = moved.guide_line
     try:
-        repaint = preview(drawing, moved, selected, shows)
+        repaint = preview(drawing, moved, selected, view)
     except Refusal:
         if line is None:
             raise
@@ -118,7 +118,7 @@ def spread(
     drawing: Drawing,
     command: Command,
     selected: Sequence[str],
-    shows: ViewRequest,
+    view: ViewRequest,
     *,
     meeting: SnapResult,
     drag: PegDrag | None,
@@ -135,9 +135,9 @@ def spread(
         to = check_point(drag.to) + complex(*meeting.shift)
         laid = laid.pulled(drawing, drag.peg, to, held=drag.held)
     repaint = (
-        _spread_out(drawing, laid, taken_again(drawing, laid.items), selected, shows)
+        _spread_out(drawing, laid, taken_again(drawing, laid.items), selected, view)
         if isinstance(laid, Repeating)
-        else preview(drawing, laid, selected, shows)
+        else preview(drawing, laid, selected, view)
     )
     return CopiesPreview(
         meeting=meeting,
@@ -156,19 +156,19 @@ def _spread_out(
     command: Repeating,
     held: SelectionBox,
     selected: Sequence[str],
-    shows: ViewRequest,
+    view: ViewRequest,
 ) -> Repaint:
-    ways = command.ways(held.frame)
-    check_count(len(ways) * len(held.items))
-    if len(ways) * len(held.items) <= MOST_EXACT:
-        return previewed(drawing, command, selected, shows)
+    item_maps = command.item_maps(held.frame)
+    check_count(len(item_maps) * len(held.items))
+    if len(item_maps) * len(held.items) <= MOST_EXACT:
+        return previewed(drawing, command, selected, view)
     rounds = max(1, MOST_SHOWN // len(held.items))
-    said = message("notes.preview_copies", count=rounds) if rounds < len(ways) else ""
+    note = message("notes.preview_copies", count=rounds) if rounds < len(item_maps) else ""
     return replace(
         NOTHING,
-        selection=selection(drawing, selected, shows),
-        message=said,
-        moved=Moved(matrices=tuple(matrix_of(w.by) for w in ways[:rounds]), copies=True),
+        selection=selection(drawing, selected, view),
+        message=note,
+        moved=Moved(matrices=tuple(matrix_of(w.by) for w in item_maps[:rounds]), copies=True),
     )
 
 

@@ -55,7 +55,7 @@ REFUSALS: Mapping[str, str] = {
     "bad_formula.angle": "{function} needs an angle, like 30° or 360° / 7. Nothing was changed.",
     "bad_formula.arguments": "{name} was given too few or too many values, at character {position}. Nothing was changed.",
     "bad_formula.by_zero": "That divides by zero. Nothing was changed.",
-    "bad_formula.circle": "These follow each other in a circle: {way}. Nothing was changed; enter a number for one of them.",
+    "bad_formula.circle": "These follow each other in a circle: {circle}. Nothing was changed; enter a number for one of them.",
     "bad_formula.deep": "There are too many parentheses within each other. Nothing was changed.",
     "bad_formula.follows": "It follows “{name}”, which has no value. Mend that one first.",
     "bad_formula.function": "There is no function “{name}”, at character {position}. Nothing was changed. Functions are {known}.",

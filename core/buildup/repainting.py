@@ -93,7 +93,7 @@ def repaint(
     after: Drawing,
     delta: Delta,
     selected: Sequence[str],
-    shows: ViewRequest = ALL,
+    view: ViewRequest = ALL,
     *,
     before: Tree | None = None,
     held: Drawing | None = None,
@@ -104,14 +104,14 @@ def repaint(
         after: the drawing after it.
         delta: what changed.
         selected: what is selected.
-        shows: what the tool shows of that.
+        view: what the tool shows of that.
         before: the tree that it started from, for somebody who knows the marks of it; without it
             all marks are told, and all groups where any item may have left one.
         held: the drawing as somebody holds it, who is told of long paths only what changed.
 
     """
     changed = changed_items(after, delta, before=before)
-    return _repaint_of(changed, after, delta, selected, shows, before=before, held=held)
+    return _repaint_of(changed, after, delta, selected, view, before=before, held=held)
 
 
 def _repaint_of(
@@ -119,7 +119,7 @@ def _repaint_of(
     after: Drawing,
     delta: Delta,
     selected: Sequence[str],
-    shows: ViewRequest,
+    view: ViewRequest,
     *,
     before: Tree | None,
     held: Drawing | None,
@@ -127,7 +127,7 @@ def _repaint_of(
     """The repaint of a delta that tells some items of those that it changed."""
     only = None if before is None else changed
     repaint = [drawable(after, i) for i in changed]
-    if held is not None and not shows.whole:
+    if held is not None and not view.whole:
         repaint = [
             spliced(d, drawable(held, d.id) if d.id in held.items else None) for d in repaint
         ]
@@ -136,7 +136,7 @@ def _repaint_of(
         removed=delta.removed,
         moves=delta.moves,
         sheet=delta.sheet,
-        selection=selection(after, selected, shows, only=only),
+        selection=selection(after, selected, view, only=only),
         message=delta.message,
         selects=delta.selects,
     )
@@ -154,7 +154,7 @@ def changed_items(after: Drawing, delta: Delta, *, before: Tree | None) -> tuple
 
 
 def preview(
-    drawing: Drawing, command: Command, selected: Sequence[str], shows: ViewRequest = ALL
+    drawing: Drawing, command: Command, selected: Sequence[str], view: ViewRequest = ALL
 ) -> Repaint:
     """What a command would change; nothing is kept.
 
@@ -164,16 +164,16 @@ def preview(
     if isinstance(command, Placing):
         held = taken_again(drawing, command.items)
         if follows_any(drawing, [i.id for i in held.items]):
-            return previewed(drawing, command, selected, shows)
+            return previewed(drawing, command, selected, view)
         if len(held.items) > MOST_EXACT:
             return _moved_as_drawn(command, held)
-        repaint = previewed(drawing, command, selected, shows)
+        repaint = previewed(drawing, command, selected, view)
         return _framed_as_one(repaint, command, held) if selected else repaint
-    return previewed(drawing, command, selected, shows)
+    return previewed(drawing, command, selected, view)
 
 
 def previewed(
-    drawing: Drawing, command: Command, selected: Sequence[str], shows: ViewRequest
+    drawing: Drawing, command: Command, selected: Sequence[str], view: ViewRequest
 ) -> Repaint:
     """What an edit would change, with the new geometry of all that it touches."""
     delta = foreseen(drawing, command)
@@ -181,7 +181,7 @@ def previewed(
     changed = changed_items(after, delta, before=drawing.tree)
     put = frozenset(delta.changed)
     shown = tuple(i for i in changed if i in put or _looks_different(drawing, after, i))
-    return _repaint_of(shown, after, delta, selected, shows, before=drawing.tree, held=drawing)
+    return _repaint_of(shown, after, delta, selected, view, before=drawing.tree, held=drawing)
 
 
 def _shows_parts(item: Item) -> bool:
@@ -201,17 +201,17 @@ def _looks_different(before: Drawing, after: Drawing, container: str) -> bool:
 
 def _framed_as_one(repaint: Repaint, command: Placing, held: SelectionBox) -> Repaint:
     """The same with the frame turned and sheared as the items are, for as long as they are held."""
-    frame = frame_box(held.frame.moved(command.way(held.frame).by))
+    frame = frame_box(held.frame.moved(command.item_map(held.frame).by))
     return replace(repaint, selection=replace(repaint.selection, frame=frame))
 
 
 def _moved_as_drawn(command: Placing, held: SelectionBox) -> Repaint:
     """The repaint of items under a map, without their new geometry; of the marks only the frame."""
-    by = command.way(held.frame).by
+    by = command.item_map(held.frame).by
     frame = frame_box(held.frame.moved(by))
     return replace(
         NOTHING,
-        selection=replace(NOTHING.selection, frame=frame, told=()),
+        selection=replace(NOTHING.selection, frame=frame, marked=()),
         moved=Moved(matrices=(matrix_of(by),), copies=command.copies is not None),
     )
 

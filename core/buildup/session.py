@@ -79,7 +79,7 @@ class Shown:
 class _Waiting:
     """A letter, and what it was seen to change."""
 
-    letter: PendingEdit
+    pending: PendingEdit
     delta: Delta | None
 
 
@@ -98,7 +98,7 @@ class Session:
             "open": self._open,
             "queue": self._queue,
             "settle": self._settle,
-            "select": lambda q: selection(self._shown, q["selection"], _shows(q)),
+            "select": lambda q: selection(self._shown, q["selection"], _view(q)),
             "anchor": lambda q: host.anchor_near(
                 self._shown, q["item"], check_point(q["at"]), reach=q["reach"]
             ),
@@ -165,8 +165,8 @@ class Session:
             with reporting_to(InteractiveBudget()):
                 answer = self._verbs[question["verb"]](question)
         except Refusal as problem:
-            told = {"code": problem.code, "sentence": problem.sentence, "place": problem.place}
-            return json.dumps({"refused": told})
+            error = {"code": problem.code, "sentence": problem.sentence, "place": problem.place}
+            return json.dumps({"refused": error})
         return json.dumps({"answer": write(answer, defaults=True)})
 
     def _open(self, question: Question) -> None:
@@ -178,27 +178,27 @@ class Session:
         pairs = ((item_id, container) for item_id, container, _ in question["items"])
         tree = Tree.of(pairs, (i for i, text in items.items() if may_be_empty(text)))
         drawing = Drawing(read_stored(Sheet, question["sheet"]), Items(items), tree)
-        self._kept = Timeline(drawing).told(_step(question, "undo"), _step(question, "redo"))
+        self._kept = Timeline(drawing).synced(_step(question, "undo"), _step(question, "redo"))
         self._waiting = []
         self._line = self._kept
 
     def _queue(self, question: Question) -> Shown:
         """Show a letter that is on its way to the server."""
-        letter = _letter(question["letter"])
+        pending = _pending_edit(question["letter"])
         before = self._shown
-        delta = self._go_on(letter)
-        self._waiting.append(_Waiting(letter, delta))
+        delta = self._go_on(pending)
+        self._waiting.append(_Waiting(pending, delta))
         repaint = None
         if delta is not None:
             repaint = repainting.repaint(
                 self._shown,
                 delta,
                 question["selection"],
-                _shows(question),
+                _view(question),
                 before=before.tree,
                 held=before,
             )
-        return self._told(repaint)
+        return self._answer(repaint)
 
     def _settle(self, question: Question) -> Shown:
         """Take the server's answer: what changed (None when refused), and to which letter.
@@ -206,19 +206,19 @@ class Session:
         `alone` says that the change is that letter's and nobody else's.
         """
         first = self._waiting[0] if self._waiting else None
-        answered = next((w.letter for w in self._waiting if w.letter.id == question["id"]), None)
-        self._waiting = [w for w in self._waiting if w.letter.id != question["id"]]
+        answered = next((w.pending for w in self._waiting if w.pending.id == question["id"]), None)
+        self._waiting = [w for w in self._waiting if w.pending.id != question["id"]]
         if question["delta"] is None:
             self._replay()
-            return self._told(None)
+            return self._answer(None)
         delta = Delta.from_json(question["delta"])
         known = answered if question["alone"] else None
-        self._kept = _after(self._kept, known, delta).told(
+        self._kept = _after(self._kept, known, delta).synced(
             _step(question, "undo"), _step(question, "redo")
         )
         foreseen = (
             first is not None
-            and first.letter is known
+            and first.pending is known
             and first.delta is not None
             and replace(first.delta, message="") == delta
         )
@@ -226,38 +226,38 @@ class Session:
             self._replay()
         elif not self._waiting:
             self._line = self._kept
-        return self._told(None)
+        return self._answer(None)
 
     def _replay(self) -> None:
         """Show what is on its way anew, on top of what is kept."""
         self._line = self._kept
-        letters = [w.letter for w in self._waiting]
+        edits = [w.pending for w in self._waiting]
         self._waiting = []
-        for letter in letters:
+        for pending in edits:
             self.replays += 1
             try:
-                delta = self._go_on(letter)
+                delta = self._go_on(pending)
             except Refusal:
                 delta = None  # the server will say so too
-            self._waiting.append(_Waiting(letter, delta))
+            self._waiting.append(_Waiting(pending, delta))
 
-    def _go_on(self, letter: PendingEdit) -> Delta | None:
+    def _go_on(self, pending: PendingEdit) -> Delta | None:
         """Go along the line by a letter; None where only the server knows the way."""
-        if letter.command is not None:
-            self._line, delta = self._line.edited(letter.id, letter.command, letter.follows)
+        if pending.command is not None:
+            self._line, delta = self._line.edited(pending.id, pending.command, pending.follows)
             return delta
         gone = None
-        if letter.to == "undo":
-            gone = self._line.undone(letter.edit)
-        elif letter.to == "redo":
-            gone = self._line.redone(letter.edit)
+        if pending.to == "undo":
+            gone = self._line.undone(pending.edit)
+        elif pending.to == "redo":
+            gone = self._line.redone(pending.edit)
         if gone is None:
             self._line = Timeline(self._line.drawing)  # from here on only the server knows the way
             return None
         self._line = gone[0]
         return gone[1]
 
-    def _told(self, repaint: Repaint | None) -> Shown:
+    def _answer(self, repaint: Repaint | None) -> Shown:
         done, ahead = self._line.done, self._line.ahead
         return Shown(
             repaint,
@@ -292,7 +292,7 @@ class Session:
             meeting,
             command,
             question["selection"],
-            _shows(question),
+            _view(question),
             keeps=question.get("keeps", False),
         )
 
@@ -307,7 +307,7 @@ class Session:
             self._shown,
             read_command(question["command"]),
             question["selection"],
-            _shows(question),
+            _view(question),
             meeting=meeting,
             drag=None if drag is None else read(host.PegDrag, drag),
         )
@@ -319,8 +319,8 @@ class Session:
         return read_length(text, unit=question["unit"], present=present)
 
 
-def _shows(question: Question) -> ViewRequest:
-    asked = question.get("shows")
+def _view(question: Question) -> ViewRequest:
+    asked = question.get("view") or question.get("shows")  # as windows before form 15 say it
     return ALL if asked is None else read(ViewRequest, asked)
 
 
@@ -329,7 +329,7 @@ def _step(question: Question, name: str) -> StepName | None:
     return None if asked is None else StepName(edit=asked["edit"], name=asked["name"])
 
 
-def _letter(data: Question) -> PendingEdit:
+def _pending_edit(data: Question) -> PendingEdit:
     follows = data.get("follows")
     command = data.get("command")
     return PendingEdit(
@@ -341,14 +341,14 @@ def _letter(data: Question) -> PendingEdit:
     )
 
 
-def _after(kept: Timeline, letter: PendingEdit | None, delta: Delta) -> Timeline:
+def _after(kept: Timeline, pending: PendingEdit | None, delta: Delta) -> Timeline:
     """The line after a change that was kept, and whose letter is known or not."""
-    if letter is not None and letter.command is not None:
-        change = Change(letter.command.title(kept.drawing), delta, inverse(kept.drawing, delta))
-        return kept.with_done(letter.id, letter.command, change, letter.follows)
+    if pending is not None and pending.command is not None:
+        change = Change(pending.command.title(kept.drawing), delta, inverse(kept.drawing, delta))
+        return kept.with_done(pending.id, pending.command, change, pending.follows)
     after = updated(kept.drawing, delta)
-    if letter is not None:
-        gone = kept.undone(letter.edit) if letter.to == "undo" else kept.redone(letter.edit)
-        if gone is not None and letter.to in ("undo", "redo"):
+    if pending is not None:
+        gone = kept.undone(pending.edit) if pending.to == "undo" else kept.redone(pending.edit)
+        if gone is not None and pending.to in ("undo", "redo"):
             return replace(gone[0], drawing=after)
     return Timeline(after)

@@ -102,7 +102,7 @@ class Timeline:
         after = updated(self.drawing, last.change.forward)
         return Timeline(after, (*self.done, last), self.ahead[:-1]), last.change.forward
 
-    def told(self, undo: StepName | None, redo: StepName | None) -> "Timeline":
+    def synced(self, undo: StepName | None, redo: StepName | None) -> "Timeline":
         """The same drawing on the line as the server tells it; what does not agree is forgotten."""
         return replace(self, done=_agreed(self.done, undo), ahead=_agreed(self.ahead, redo))
 

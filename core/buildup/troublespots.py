@@ -42,7 +42,7 @@ class TroubleSpot:
     at: tuple[float, float]
     along: float
     """How far along the contour, in sheet units."""
-    says: str
+    message: str
     """What is wrong, for the designer."""
     mends: str
     """What would mend it, in a few words."""
@@ -72,10 +72,10 @@ def trouble_spots(drawing: Drawing, ids: Sequence[str], limits: Limits) -> Troub
         raise refusal("bad_limits")
     here = [i for i in ids if i in drawing.items]
     spots: list[TroubleSpot] = []
-    count = looked = 0
+    count = examined = 0
     for item_id in dict.fromkeys(p for i in here for p in drawing.painted_in(i)):
-        looked += anchor_count(_contours(drawing, item_id))
-        if looked > MOST_LOOKED:
+        examined += anchor_count(_contours(drawing, item_id))
+        if examined > MOST_LOOKED:
             return TroubleSpots(spots=tuple(spots), count=count, cut=True)
         work = partial(_found, drawing, item_id, limits)
         found = drawing.memo.of(item_id, (_found, limits), work)
@@ -111,7 +111,7 @@ def _spot(drawing: Drawing, item_id: str, found: _Found) -> TroubleSpot:
         kind=trouble.kind,
         at=(trouble.at.real, trouble.at.imag),
         along=trouble.along,
-        says=_says(trouble.kind, trouble.measure, drawing.sheet.unit),
+        message=_message(trouble.kind, trouble.measure, drawing.sheet.unit),
         mends=mends,
         command=write_command(command),
     )
@@ -181,10 +181,10 @@ def _straighten(position: _Place) -> Command:
 
 def _level(position: _Place) -> Command:
     first, last = position.path.pairs[position.trouble.index]
-    way = last.at - first.at
-    level = abs(way.imag) < abs(way.real)
+    axis = last.at - first.at
+    level = abs(axis.imag) < abs(axis.real)
     return LineUp(
-        anchors=(position.anchor(), position.anchor(1)), way="level" if level else "upright"
+        anchors=(position.anchor(), position.anchor(1)), axis="level" if level else "upright"
     )
 
 
@@ -193,7 +193,7 @@ def _join(position: _Place) -> Command:
     return JoinEnds(first=position.anchor(), second=position.anchor(last))
 
 
-def _says(kind: Kind, measure: float, unit: str) -> str:
+def _message(kind: Kind, measure: float, unit: str) -> str:
     """What is wrong there; the kind decides whether degrees, times or sheet units are measured."""
     if math.isinf(measure):
         return message(f"spots.{kind}.from_none")

@@ -47,7 +47,7 @@ def script():
     aim = {"probes": [[99, 21]], "scale": 1.0, "kinds": ["anchor", "guide"]}
     drag = {"kind": "move_anchors", "anchors": [["second", 0, 0]], "by": [5, 5]}
     shows = {"marks": "corners", "sight": [0, 0, 200, 200], "chosen": [["leaf", 0, 1]]}
-    many = {"selection": ["leaf", "second"], "shows": shows}
+    many = {"selection": ["leaf", "second"], "view": shows}
     yield {"verb": "aim", "aim": aim, "command": drag, **many}
     yield {"verb": "anchor", "item": "leaf", "at": [101, 21], "reach": 5}
     yield {"verb": "anchors", "start": [-5, -5], "end": [110, 130]}
@@ -72,7 +72,7 @@ def script():
     yield {"verb": "balance", "item": "wing", "axis": None}
     yield {"verb": "balance", "item": "leaf", "axis": {"centre": [5, 6], "angle": 30}}
     everything = {"marks": "anchors", "curves": 9.0}
-    yield {"verb": "select", "selection": ["leaf", "plate", "badge", "whirl"], "shows": everything}
+    yield {"verb": "select", "selection": ["leaf", "plate", "badge", "whirl"], "view": everything}
     limits = {"turn": 1.0, "corner": 25.0, "ratio": 2.0}
     yield {"verb": "troubles", "items": ["leaf", "plate", "tight", "badge"], "limits": limits}
     yield {"verb": "regions", "items": ["disc", "bite", "leaf"], "gap": 2}

@@ -65,8 +65,8 @@ def get_me(request: HttpRequest) -> dict[str, Any]:
 def sign_in(request: HttpRequest, body: schema.SignIn) -> dict[str, Any]:
     """Sign in by name and password."""
     user = None
-    told = len(body.name) <= LONGEST_NAME and len(body.password) <= LONGEST_WORD
-    if told and "\0" not in body.name + body.password:
+    sound = len(body.name) <= LONGEST_NAME and len(body.password) <= LONGEST_WORD
+    if sound and "\0" not in body.name + body.password:
         user = _known(request, body)
     if user is None and getattr(request, "axes_locked_out", False):
         raise refusal("locked_out")

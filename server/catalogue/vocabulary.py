@@ -53,7 +53,7 @@ def vocabulary() -> tuple[str, str]:
 
 
 def _text() -> str:
-    told = {
+    facts = {
         "units": list(UNITS.values()),
         "shapes": [_shape_facts(kind) for kind in SHAPES.values()],
         "sizes": SHEET_SIZES,
@@ -61,7 +61,7 @@ def _text() -> str:
         "blends": list(get_args(Blend)),
         "limits": _LIMITS,
     }
-    return schema.Vocabulary.model_validate(told).model_dump_json()
+    return schema.Vocabulary.model_validate(facts).model_dump_json()
 
 
 def _shape_facts(kind: ShapeKind) -> dict[str, object]:

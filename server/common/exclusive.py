@@ -12,13 +12,13 @@ class ExclusiveSlot:
 
     Args:
         patience: seconds that others wait.
-        told: the key of the sentence that they get then.
+        refusal_key: the key of the sentence that they get then.
     """
 
-    def __init__(self, *, patience: float, told: str) -> None:
+    def __init__(self, *, patience: float, refusal_key: str) -> None:
         self._room = BoundedSemaphore(1)
         self._patience = patience
-        self._told = told
+        self._told = refusal_key
 
     @contextmanager
     def one(self) -> Iterator[None]:
@@ -37,6 +37,6 @@ class ExclusiveSlot:
 
 PDFIUM = ExclusiveSlot(
     patience=20.0,
-    told="busy.import",
+    refusal_key="busy.import",
 )
 """PDFium may be called by one thread at a time only (says its documentation)."""

@@ -19,7 +19,7 @@ class HealthMiddleware:
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
         if request.path == "/livez":
-            return _told(200, "lives")
+            return _status(200, "lives")
         if request.path == "/readyz":
             return self._ready()
         return self.get_response(request)
@@ -34,9 +34,9 @@ class HealthMiddleware:
                 self._migrated = not executor.migration_plan(executor.loader.graph.leaf_nodes())
         except Error:
             connection.close()
-            return _told(503, "no_database")
-        return _told(200, "ready") if self._migrated else _told(503, "not_migrated")
+            return _status(503, "no_database")
+        return _status(200, "ready") if self._migrated else _status(503, "not_migrated")
 
 
-def _told(status: int, code: str) -> HttpResponse:
+def _status(status: int, code: str) -> HttpResponse:
     return JsonResponse({"code": code}, status=status, headers={"Cache-Control": "no-store"})

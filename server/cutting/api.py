@@ -119,15 +119,15 @@ def get_cut_plan(request: HttpRequest, drawing: int) -> CutTable:
 @router.post("/drawings/{drawing}/cutting/checks", response=CutLook)
 def check_cut(request: HttpRequest, drawing: int, body: CutIn) -> CutLook:
     """What is wrong with it, and how its copies lie; how it is cut is kept."""
-    looked = acts.look(whose(request), drawing, body.wanted)
-    spot = looked.job.spot if looked.job else lambda at: at
-    placed = [(f, p / MM) for f in looked.faults if (p := spot(complex(*f.at))) is not None]
+    look = acts.look(whose(request), drawing, body.wanted)
+    spot = look.job.spot if look.job else lambda at: at
+    placed = [(f, p / MM) for f in look.faults if (p := spot(complex(*f.at))) is not None]
     faults = [f for f, _ in placed]
     spots = [(p.real, p.imag) for _, p in placed]
-    if looked.job is None:
-        return CutLook(faults=faults, spots=spots, trouble=looked.trouble)
-    made = _told(looked.job, faults, spots)
-    made.alignment = looked.alignment
+    if look.job is None:
+        return CutLook(faults=faults, spots=spots, trouble=look.trouble)
+    made = _look(look.job, faults, spots)
+    made.alignment = look.alignment
     if body.plan.marks:
         found = mark_places(body.plan)
         made.marks = [(p.real, body.plan.height - p.imag) for p in found]
@@ -151,7 +151,7 @@ def print_cut_sheet(request: HttpRequest, drawing: int, body: CutIn) -> HttpResp
     return answer
 
 
-def _told(job: Job, faults: list[Fault], spots: list[tuple[float, float]]) -> CutLook:
+def _look(job: Job, faults: list[Fault], spots: list[tuple[float, float]]) -> CutLook:
     tools = [
         ToolPaths(
             tool=pen,

@@ -154,7 +154,7 @@ def _value(user_id: int, drawing_id: int, measure_set: str | None) -> tuple[str,
 @in_transaction
 def _remember(user_id: int, drawing_id: int, plan: CutPlan) -> None:
     row = locked(user_id, drawing_id)
-    told = write(plan, defaults=True)
-    if row.export_settings.get(KEPT) != told:
-        kept = {**row.export_settings, KEPT: told}
+    written = write(plan, defaults=True)
+    if row.export_settings.get(KEPT) != written:
+        kept = {**row.export_settings, KEPT: written}
         type(row).objects.filter(pk=row.pk).update(export_settings=kept)  # it was not changed

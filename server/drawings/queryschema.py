@@ -26,8 +26,8 @@ class AimIn(Schema):
     command: AnyCommand | None = None
     """As it would be if nothing were met; none to know what is met only."""
     selection: list[str] = []
-    shows: ViewRequest = ViewRequest()
-    keeps: bool = False
+    view: ViewRequest = ViewRequest()
+    commits: bool = False
     """To keep the edit then: answers with the command instead of the repaint."""
 
 
@@ -35,7 +35,7 @@ class SelectionIn(Schema):
     """What is selected, and what the tool in the hand shows of it."""
 
     selection: list[str]
-    shows: ViewRequest = ViewRequest()
+    view: ViewRequest = ViewRequest()
 
 
 AnchorPlace = tuple[str, int, int]
@@ -110,7 +110,7 @@ class SpreadIn(Schema):
     aim: Aim | None = None
     drag: PegDrag | None = None
     selection: list[str] = []
-    shows: ViewRequest = ViewRequest()
+    view: ViewRequest = ViewRequest()
 
 
 class BalanceIn(Schema):

@@ -13,7 +13,7 @@ from buildup.view.selection import ViewRequest
 from common.openapi import ReadByCore
 from common.schema import CommandId, Problem
 from ninja import Schema
-from pydantic import Field
+from pydantic import AliasChoices, Field
 
 AnyCommand = Annotated[
     Command, ReadByCore(read_command, name="AnyCommand", kinds=reduce(or_, COMMANDS))
@@ -173,7 +173,7 @@ class CommandIn(Schema):
     """What came with that version."""
     command: AnyCommand
     selection: list[str] = []
-    shows: ViewRequest = ViewRequest()
+    view: ViewRequest = Field(ViewRequest(), validation_alias=AliasChoices("view", "shows"))
     """What the tool in the hand shows of the selection."""
     follows: Following | None = None
     """Makes one step with that edit, where the core says that the two are one."""
@@ -190,7 +190,7 @@ class GoIn(Schema):
     edit: CommandId | None = None
     """The edit that undo is to take back or redo to bring back; none for whichever is next."""
     selection: list[str] = []
-    shows: ViewRequest = ViewRequest()
+    view: ViewRequest = Field(ViewRequest(), validation_alias=AliasChoices("view", "shows"))
 
 
 class History(Schema):

@@ -62,14 +62,14 @@ def change(
     row: Drawing,
     delta: Delta,
     after: Value,
-    looked: ViewedSelection,
+    viewed: ViewedSelection,
     *,
     since: int,
     around: Around,
     held: Value | None = None,
 ) -> dict[str, Any]:
     """What changed on a drawing since a version; `held` is the drawing as it was then, if known."""
-    values = standing(row, repainting.repaint(after, delta, *looked, held=held), around)
+    values = standing(row, repainting.repaint(after, delta, *viewed, held=held), around)
     return {**values, "since": since, "delta": delta.to_json()}
 
 

@@ -22,8 +22,8 @@ LARGEST_SVG = 1_500_000
 
 def hpgl_file(job: Job, settings: HpglOut) -> Parcel:
     """One file."""
-    text, said = hpgl(pieces(job.scene), job.box, settings)
-    notes = (*lines_only(job.scene), *([said] if said else []))
+    text, note = hpgl(pieces(job.scene), job.box, settings)
+    notes = (*lines_only(job.scene), *([note] if note else []))
     return Parcel((File(file_name(job.name, "plt"), text.encode("ascii")),), notes)
 
 

@@ -97,8 +97,8 @@ class Parcel:
     def of(cls, parcels: "Iterable[Parcel]") -> "Parcel":
         """All files of several, each sentence once."""
         every = list(parcels)
-        said = dict.fromkeys(s for p in every for s in p.messages)
-        return cls(tuple(f for p in every for f in p.files), tuple(said))
+        messages = dict.fromkeys(s for p in every for s in p.messages)
+        return cls(tuple(f for p in every for f in p.files), tuple(messages))
 
 
 def file_name(name: str, suffix: str, *, more: str = "") -> str:

@@ -28,10 +28,10 @@ GAP = 6.0
 def pdf(jobs: Sequence[Job], settings: PdfOut) -> Parcel:
     """One file with a page for each job."""
     document = pikepdf.new()
-    said: list[str] = []
+    messages: list[str] = []
     for count, job in enumerate(jobs):
         done(count / len(jobs))
-        said += _page(document, job, settings)
+        messages += _page(document, job, settings)
     if settings.standard == "x4":
         as_x4(document, jobs[0].name)
     else:
@@ -41,7 +41,7 @@ def pdf(jobs: Sequence[Job], settings: PdfOut) -> Parcel:
     least = X4 if settings.standard == "x4" else ""
     document.save(stream, deterministic_id=True, min_version=least)
     file = File(file_name(jobs[0].name, "pdf"), stream.getvalue())
-    return Parcel((file,), tuple(dict.fromkeys(said)))
+    return Parcel((file,), tuple(dict.fromkeys(messages)))
 
 
 def _page(document: pikepdf.Pdf, job: Job, settings: PdfOut) -> list[str]:
@@ -69,8 +69,8 @@ def _page(document: pikepdf.Pdf, job: Job, settings: PdfOut) -> list[str]:
     if settings.marks:
         page.obj.Resources.ColorSpace = Dictionary(All=_all_inks())
     trim = Box(margin, margin, margin + width, margin + height)
-    page.obj.TrimBox = _told(trim)
-    page.obj.BleedBox = _told(trim.grown(bleed))
+    page.obj.TrimBox = _box_array(trim)
+    page.obj.BleedBox = _box_array(trim.grown(bleed))
     return [*ink.messages, *colours.messages]
 
 
@@ -82,7 +82,7 @@ def _all_inks() -> Array:
     return Array([Name.Separation, Name.All, Name.DeviceCMYK, tint])
 
 
-def _told(box: Box) -> Array:
+def _box_array(box: Box) -> Array:
     return Array([round(v, 5) for v in (box.left, box.top, box.right, box.bottom)])
 
 
@@ -90,10 +90,10 @@ def _marks(margin: float, bleed: float, width: float, height: float) -> str:
     """Lines at the corners that show where the sheet is cut, in all inks (ISO 32000-1, 14.11.2)."""
     lines = ["q /All CS 1 SCN 0.25 w"]
     inner = bleed + GAP
-    for x, way in ((margin, -1.0), (margin + width, 1.0)):
+    for x, sign in ((margin, -1.0), (margin + width, 1.0)):
         for y, down in ((margin, -1.0), (margin + height, 1.0)):
-            level = f"{number(x + way * inner)} {number(y)} m"
-            lines.append(f"{level} {number(x + way * (inner + MARK))} {number(y)} l S")
+            level = f"{number(x + sign * inner)} {number(y)} m"
+            lines.append(f"{level} {number(x + sign * (inner + MARK))} {number(y)} l S")
             upright = f"{number(x)} {number(y + down * inner)} m"
             lines.append(f"{upright} {number(x)} {number(y + down * (inner + MARK))} l S")
     return "\n".join([*lines, "Q", ""])

@@ -51,13 +51,13 @@ class Colours:
 
     def values(self, colour: Colour, *, mixed: bool = False) -> tuple[float, ...]:
         """A colour in that space; `mixed`: it is one of a gradient, where spots are none."""
-        told = hex_of(colour)
-        self._used.add(told.upper())
+        code = hex_of(colour)
+        self._used.add(code.upper())
         if mixed and self._spot(colour) is not None:
             self._mixed = True
         if self._inks:
-            return tuple(round(v, FINEST) for v in printed(told).inks)
-        return tuple(round(int(told[k : k + 2], 16) / 255.0, FINEST) for k in (1, 3, 5))
+            return tuple(round(v, FINEST) for v in printed(code).inks)
+        return tuple(round(int(code[k : k + 2], 16) / 255.0, FINEST) for k in (1, 3, 5))
 
     def taken(self, colour: Colour) -> tuple[pikepdf.Object | None, tuple[float, ...]]:
         """The space in which a colour is taken up (None: it is that of the operators) and where."""

@@ -242,12 +242,12 @@ class Ink:
     def _taken(self, colour: Colour, *, stroking: bool) -> str:
         """The operators that take a plain colour up (ISO 32000-1, 8.6.8)."""
         space, values = self._colours.taken(colour)
-        told = " ".join(map(number, values))
+        numbers = " ".join(map(number, values))
         if space is None:
             operator = "rg" if len(values) == RGB else "k"
-            return f"{told} {operator.upper() if stroking else operator}"
+            return f"{numbers} {operator.upper() if stroking else operator}"
         takes, sets = ("CS", "SCN") if stroking else ("cs", "scn")
-        return f"{self._keep('ColorSpace', space)} {takes} {told} {sets}"
+        return f"{self._keep('ColorSpace', space)} {takes} {numbers} {sets}"
 
     def _overprint(self, kind: str, on: bool) -> list[str]:
         """The state in which inks below stay that are not used (ISO 32000-1, 8.6.7)."""

@@ -40,16 +40,16 @@ def as_x4(document: pikepdf.Pdf, title: str) -> None:
     document.docinfo["/Trapped"] = Name("/False")
     with document.open_metadata(set_pikepdf_as_editor=False, update_docinfo=False) as meta:
         meta.register_xml_namespace(NAMESPACE, "pdfxid")
-        told = now.isoformat()
+        moment = now.isoformat()
         meta[f"{{{NAMESPACE}}}GTS_PDFXVersion"] = VERSION
         meta["dc:title"] = title
         meta["dc:format"] = "application/pdf"
         meta["pdf:Producer"] = PROGRAM
         meta["pdf:Trapped"] = "False"
         meta["xmp:CreatorTool"] = PROGRAM
-        meta["xmp:CreateDate"] = told
-        meta["xmp:ModifyDate"] = told
-        meta["xmp:MetadataDate"] = told
+        meta["xmp:CreateDate"] = moment
+        meta["xmp:ModifyDate"] = moment
+        meta["xmp:MetadataDate"] = moment
         meta["xmpMM:DocumentID"] = f"uuid:{uuid.uuid4()}"
         meta["xmpMM:VersionID"] = "1"
         meta["xmpMM:RenditionClass"] = "default"

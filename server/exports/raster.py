@@ -21,7 +21,7 @@ FINE = 85
 """Quality of AVIF, of 100: no step of a gradient shows."""
 _at_work = ExclusiveSlot(
     patience=30.0,
-    told="busy.export",
+    refusal_key="busy.export",
 )
 """One at a time in a process: a large one takes a third of a gigabyte."""
 

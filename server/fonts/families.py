@@ -54,8 +54,10 @@ def fonts_of(user_id: int) -> Iterator[FontFacts]:
 def facts(user_id: int, key: str, name: str, looks: str) -> FontFacts:
     """What is told of a font; that never changes."""
     font = typeface(user_id, key)
-    said = name if all(font.part_of(c) is not None for c in name if c != " ") else "Aa"
-    made = Lettering(text=said, font=key, font_name=name, shaped=shaped(font, said), size=SAMPLE)
+    sample = name if all(font.part_of(c) is not None for c in name if c != " ") else "Aa"
+    made = Lettering(
+        text=sample, font=key, font_name=name, shaped=shaped(font, sample), size=SAMPLE
+    )
     letters = letters_along(made, [straight(0.0)])
     path = path_data([c for letter in letters for c in letter.contours], decimals=1)
     axes, features = tuple(font.axes), tuple(features_of(font))

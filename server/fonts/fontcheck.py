@@ -66,7 +66,7 @@ def font_in(data: bytes, *, file_name: str = "") -> CheckedFont:
     if data[:4] not in KINDS:
         raise not_a_font("it is not a font file")
     try:
-        values, font = _looked_at(data)
+        values, font = _examined(data)
     except ValueError as problem:
         raise not_a_font(f"it is damaged ({problem})") from None
     except (MemoryError, Refusal):
@@ -84,7 +84,7 @@ def font_in(data: bytes, *, file_name: str = "") -> CheckedFont:
     return CheckedFont(name, font)
 
 
-def _looked_at(data: bytes) -> tuple[str, bytes]:
+def _examined(data: bytes) -> tuple[str, bytes]:
     """What a font calls itself, and the font as plain OpenType.
 
     Raises:

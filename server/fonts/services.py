@@ -17,11 +17,11 @@ def bring(user_id: int, *, data: bytes, file_name: str) -> Font:
     Raises:
         Refusal: as `checked_font`; `fonts_full`; as `make_room`.
     """
-    return _kept(user_id, checked_font(data, file_name=file_name))
+    return _stored(user_id, checked_font(data, file_name=file_name))
 
 
 @in_transaction
-def _kept(user_id: int, font: CheckedFont) -> Font:
+def _stored(user_id: int, font: CheckedFont) -> Font:
     own = Font.objects.filter(owner_id=user_id)
     known = own.filter(key=font.key).first()
     if known is not None:

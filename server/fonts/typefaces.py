@@ -160,11 +160,11 @@ class Typeface:
         infos, positions = buffer.glyph_infos, buffer.glyph_positions
         starts = sorted({i.cluster for i in infos})
         ends = dict(zip(starts, [*starts[1:], len(text)], strict=True))
-        told: set[int] = set()
+        seen: set[int] = set()
         clusters = [*(i.cluster for i in infos), None]
         for number, (info, position) in enumerate(zip(infos, positions or (), strict=True)):
-            letters = "" if info.cluster in told else text[info.cluster : ends[info.cluster]]
-            told.add(info.cluster)
+            letters = "" if info.cluster in seen else text[info.cluster : ends[info.cluster]]
+            seen.add(info.cluster)
             by = complex(position.x_offset, -position.y_offset)
             joined = clusters[number + 1] == info.cluster
             yield Placed(info.codepoint, letters, float(position.x_advance), by, joined)

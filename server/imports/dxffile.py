@@ -91,13 +91,13 @@ def read_dxf(data: bytes, say: Say | None = None, simplifier: Simplifier | None 
             reading.read(entity)
     except STUMBLES:
         raise _not_dxf() from None
-    told = reading.report.notes({})
+    notes = reading.report.notes({})
     if not reading.layers:
-        said = Incoming(Clip((), ()), 0j, "mm", "", None, told).message
-        raise refusal("nothing_drawn.dxf", left_out=said)
+        text = Incoming(Clip((), ()), 0j, "mm", "", None, notes).message
+        raise refusal("nothing_drawn.dxf", left_out=text)
     clip, size = _laid(reading.layers)
-    told = reading.report.notes({i.id: i.id for i in clip.items})
-    return Incoming(clip=clip, size=size, unit="mm", name="", live=None, notes=told)
+    notes = reading.report.notes({i.id: i.id for i in clip.items})
+    return Incoming(clip=clip, size=size, unit="mm", name="", live=None, notes=notes)
 
 
 class _Reading:
@@ -128,7 +128,7 @@ class _Reading:
         elif isinstance(entity, DXFPolygon):
             item = self._hatched(entity)
         elif kind in TEXTS and self._say is not None:
-            item = self._said(entity, self._say)
+            item = self._text(entity, self._say)
         else:
             self.report.leave(LEFT.get(kind, kind.lower()))
         if item is not None:
@@ -165,11 +165,11 @@ class _Reading:
             self.report.leave(found.left)
         return self._outline(entity, found.contours, found.style)
 
-    def _said(self, entity: DXFGraphic, say: Say) -> TextItem | None:
-        said = words_in(entity)
-        if said is None:
+    def _text(self, entity: DXFGraphic, say: Say) -> TextItem | None:
+        text = words_in(entity)
+        if text is None:
             return None
-        item = item_of(said, self._place, self._scale, _style(self._document, entity), say)
+        item = item_of(text, self._place, self._scale, _style(self._document, entity), say)
         if item is None:
             self.report.leave("text")
         else:
@@ -245,18 +245,18 @@ def _scale(document: Document) -> float:
 
 def _style(document: Document, entity: DXFGraphic) -> Style:
     """A line in the colour of the entity, or of its layer."""
-    told = entity.rgb
-    if told is None:
+    rgb = entity.rgb
+    if rgb is None:
         index = abs(int(entity.dxf.get("color", colors.BYLAYER)))
         if index in (colors.BYLAYER, colors.BYBLOCK) and entity.dxf.layer in document.layers:
             layer = document.layers.get(entity.dxf.layer)
-            told = layer.rgb
+            rgb = layer.rgb
             index = abs(int(layer.color))
-        if told is None:
-            told = (0, 0, 0) if index == WHITE or not 1 <= index <= 255 else colors.aci2rgb(index)
+        if rgb is None:
+            rgb = (0, 0, 0) if index == WHITE or not 1 <= index <= 255 else colors.aci2rgb(index)
     weight = int(entity.dxf.get("lineweight", -1))
     width = weight / 100.0 * MM if weight > 0 else HAIR
-    ink = "#{:02X}{:02X}{:02X}".format(*told)
+    ink = "#{:02X}{:02X}{:02X}".format(*rgb)
     return Style(fill=None, strokes=(Stroke(paint=ink, width=width),))
 
 

@@ -40,11 +40,11 @@ class Job:
     """Something that is done with a file.
 
     Args:
-        does: from the file's bytes, the words it was asked with and what sets text.
+        run: from the file's bytes, the words it was asked with and what sets text.
         limits: what it may use.
     """
 
-    does: Callable[[bytes, Arguments, Say], Result]
+    run: Callable[[bytes, Arguments, Say], Result]
     limits: Limits = Limits()
 
 
@@ -139,7 +139,7 @@ def answer(link: socket.socket) -> None:
         return None if spoken is None else read(Spoken, spoken)
 
     try:
-        result, out = job.does(data, arguments["words"], say)
+        result, out = job.run(data, arguments["words"], say)
     except Refusal as problem:
         frames.send(link, {"refused": [problem.code, problem.sentence, problem.place]})
     except MemoryError:

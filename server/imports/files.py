@@ -34,8 +34,8 @@ def read_file(user_id: int, name: str, data: bytes, *, tolerance: float = 0.0) -
     Raises:
         Refusal: `unknown_file`; as its reader; as `pool.run`.
     """
-    told, pictures = _asked("file", user_id, name, data, tolerance=tolerance)
-    return arrived(told, pictures)
+    found, pictures = _asked("file", user_id, name, data, tolerance=tolerance)
+    return arrived(found, pictures)
 
 
 def anchors_in(user_id: int, name: str, data: bytes) -> tuple[AnchorCount, ...]:
@@ -49,8 +49,8 @@ def anchors_in(user_id: int, name: str, data: bytes) -> tuple[AnchorCount, ...]:
     Raises:
         Refusal: `unknown_file`; as its reader; as `pool.run`.
     """
-    told, _ = _asked("anchors", user_id, name, data)
-    return tuple(read(AnchorCount, count) for count in told)
+    found, _ = _asked("anchors", user_id, name, data)
+    return tuple(read(AnchorCount, count) for count in found)
 
 
 def _asked(job: str, user_id: int, name: str, data: bytes, **words: float) -> tuple[Any, bytes]:

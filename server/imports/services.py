@@ -50,16 +50,16 @@ def take_in(user_id: int, *, name: str, data: bytes, tolerance: float = 0.0) -> 
     found = read_file(user_id, name, data, tolerance=tolerance)
     called = (found.name or name.rpartition(".")[0] or name)[:LONGEST_NAME].strip()
     check_name(called)
-    said = sentence(together(note for page in found.pages for note in page.notes))
+    note = sentence(together(note for page in found.pages for note in page.notes))
     if not found.further:
         rows = _written(user_id, [(called, found)])
-        return TakenIn(rows, said, found.notes)
+        return TakenIn(rows, note, found.notes)
     pages = [
         (f"{called[: LONGEST_NAME - 12]}, page {n}", page)
         for n, page in enumerate(found.pages, start=1)
     ]
-    said = f"{len(pages)} drawings were created, one for each page. {said}".strip()
-    return TakenIn(_written(user_id, pages), said)
+    note = f"{len(pages)} drawings were created, one for each page. {note}".strip()
+    return TakenIn(_written(user_id, pages), note)
 
 
 def value_of(found: Incoming) -> Value:

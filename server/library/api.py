@@ -162,7 +162,7 @@ class TakenIn(Schema):
     message: str = ""
 
 
-def _told(row: ShelfEntry) -> dict[str, Any]:
+def _entry(row: ShelfEntry) -> dict[str, Any]:
     data = {"id": row.pk, "tray": row.tray, "name": row.name}
     if not row.shape:
         outline = {"key": row.key, "family": row.family, "state": row.state, "facts": row.facts}
@@ -190,8 +190,8 @@ def _outline(form: OutlineForm) -> LibraryOutline:
 def _filed(rows: list[ShelfEntry]) -> dict[str, Any]:
     """Entries as a file holds them."""
     return {
-        "settings": [_told(r) for r in rows if r.shape],
-        "outlines": [{**_told(r), "clip": r.clip, "rank": r.rank} for r in rows if not r.shape],
+        "settings": [_entry(r) for r in rows if r.shape],
+        "outlines": [{**_entry(r), "clip": r.clip, "rank": r.rank} for r in rows if not r.shape],
     }
 
 
@@ -199,12 +199,12 @@ def _filed(rows: list[ShelfEntry]) -> dict[str, Any]:
 def list_library(request: HttpRequest, start: int = 0) -> dict[str, Any]:
     """What is on the shelf, by tray, some at a time from a place in that order."""
     rows = acts.entries(whose(request), start=max(start, 0), most=PAGE + 1)
-    return {"entries": [_told(row) for row in rows[:PAGE]], "more": len(rows) > PAGE}
+    return {"entries": [_entry(row) for row in rows[:PAGE]], "more": len(rows) > PAGE}
 
 
 def _created(response: HttpResponse, row: ShelfEntry) -> tuple[int, dict[str, Any]]:
     created(response, f"library/{row.pk}")
-    return 201, _told(row)
+    return 201, _entry(row)
 
 
 @router.post("/library/presets", response={201: Entry})
@@ -242,7 +242,7 @@ def order_tray(request: HttpRequest, body: Order) -> tuple[int, None]:
 @router.patch("/library/{int:entry}", response=Entry)
 def change_entry(request: HttpRequest, entry: int, body: EntryChange) -> dict[str, Any]:
     """Another name, or another tray."""
-    return _told(acts.change(whose(request), entry, name=body.name, tray=body.tray))
+    return _entry(acts.change(whose(request), entry, name=body.name, tray=body.tray))
 
 
 @router.delete("/library/{int:entry}", response=ShelfFile)
@@ -262,7 +262,7 @@ def get_clip(request: HttpRequest, entry: int) -> dict[str, Any]:
 def replace_outline(request: HttpRequest, entry: int, body: ClipForm) -> dict[str, Any]:
     """Keep other items in its place; its linked copies in all drawings follow."""
     done = outlines.change_outline(whose(request), entry, body.clip)
-    return {"entry": _told(done.entry), "follows": done.follows, "stays": done.stays}
+    return {"entry": _entry(done.entry), "follows": done.follows, "stays": done.stays}
 
 
 @router.get("/library/{int:entry}/variations", response=list[Variation])
@@ -270,7 +270,7 @@ def list_variations(request: HttpRequest, entry: int) -> list[dict[str, Any]]:
     """An outline and its variations, each with how it differs from the first."""
     with reporting_to(InteractiveBudget(MOST_ON_SERVER)):
         found = outlines.variations(whose(request), entry)
-    return [{"entry": _told(row), "measures": measures} for row, measures in found]
+    return [{"entry": _entry(row), "measures": measures} for row, measures in found]
 
 
 @router.get("/library/{int:entry}/picture.svg", openapi_extra=file_out("image/svg+xml"))

@@ -116,9 +116,9 @@ def _mixture(pixels: Floats, form: Mask) -> Floats:
             for known in (deep, beyond)
         )
     ]
-    way = colours[0] - colours[1]
-    square = np.maximum((way * way).sum(axis=1), 1e-6)
-    part = ((pixels[rows, columns] - colours[1]) * way).sum(axis=1) / square
+    difference = colours[0] - colours[1]
+    square = np.maximum((difference * difference).sum(axis=1), 1e-6)
+    part = ((pixels[rows, columns] - colours[1]) * difference).sum(axis=1) / square
     share[rows, columns] = np.clip(part, 0.0, 1.0)
     return share
 

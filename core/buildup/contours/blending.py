@@ -183,12 +183,12 @@ def _aligned(one: _Profile, other: _Profile) -> list[tuple[int, int]]:
     best[0][0] = cost(0, 0)
     came: dict[tuple[int, int], tuple[int, int]] = {}
     for i, j in itertools.product(range(count), range(total)):
-        ways = (
+        moves = (
             (i - 1, j - 1, cost(i, j) if i and j else math.inf),
             (i - 1, j, ALONE),
             (i, j - 1, ALONE),
         )
-        for a, b, more in ways:
+        for a, b, more in moves:
             if a >= 0 and b >= 0 and best[a][b] + more < best[i][j]:
                 best[i][j], came[i, j] = best[a][b] + more, (a, b)
     at = (count - 1, total - 1)

@@ -93,19 +93,19 @@ def radius_reaching(contour: Contour, index: int, position: complex) -> float:
         position: sheet units; what counts is how far along the leaving direction it is.
 
     """
-    ways, anchor = corner_directions(contour, index), contour.anchors[index]
-    if ways is None:
+    directions, anchor = corner_directions(contour, index), contour.anchors[index]
+    if directions is None:
         return 0.0
-    reach = max(0.0, dot(position - anchor.at, ways[1]))
+    reach = max(0.0, dot(position - anchor.at, directions[1]))
     old = anchor.corner or Corner(0.0)
-    radius = reach / max(half_tangent(*ways), BLUNT)
+    radius = reach / max(half_tangent(*directions), BLUNT)
     if _straight(contour, index - 1) and _straight(contour, index):
         return radius / (SOFT if old.style == "soft" else 1.0)
     for _ in range(STEPS):
         made = replace(anchor, corner=replace(old, radius=max(radius, NO_LENGTH)))
         anchors = (*contour.anchors[:index], made, *contour.anchors[index + 1 :])
         cut = worked(replace(contour, anchors=anchors)).cuts.get(index)
-        got = 0.0 if cut is None else dot(cut[0] - anchor.at, ways[1])
+        got = 0.0 if cut is None else dot(cut[0] - anchor.at, directions[1])
         if got <= NO_LENGTH:
             break
         radius *= min(2.0, max(0.5, reach / got))
@@ -144,14 +144,14 @@ def _straight_cuts(contour: Contour, *, together: bool) -> dict[int, Cut]:
         a.corner is not None and not (straight[i - 1] and straight[i])
         for i, a in enumerate(anchors)
     ]
-    ways: dict[int, tuple[complex, complex]] = {}
+    directions: dict[int, tuple[complex, complex]] = {}
     takes = [0.0] * count
     limits: dict[int, float] = {}
     for i, anchor in enumerate(anchors):
         if anchor.corner is None or curved[i]:
             continue
         if found := corner_directions(contour, i):
-            ways[i] = found
+            directions[i] = found
             soft = SOFT if anchor.corner.style == "soft" else 1.0
             takes[i] = anchor.corner.radius * half_tangent(*found) * soft
             if anchor.corner.style in INWARD:
@@ -168,7 +168,7 @@ def _straight_cuts(contour: Contour, *, together: bool) -> dict[int, Cut]:
     own = [min(1.0, limits[i] / take) if i in limits else 1.0 for i, take in enumerate(takes)]
     one = min((*factors, *own), default=1.0)
     cuts = {}
-    for i, (before, after) in ways.items():
+    for i, (before, after) in directions.items():
         fit = one if together else min(factors[i - 1], factors[i], own[i])
         corner, take, at = anchors[i].corner, takes[i] * fit, anchors[i].at
         if corner is None or take < NO_LENGTH:
@@ -182,7 +182,7 @@ def _straight_cuts(contour: Contour, *, together: bool) -> dict[int, Cut]:
     return cuts
 
 
-def _inward_limit(contour: Contour, index: int, ways: tuple[complex, complex]) -> float:
+def _inward_limit(contour: Contour, index: int, directions: tuple[complex, complex]) -> float:
     """How far along its sides a corner that is cut inward may be cut.
 
     What is cut in reaches 2·cut·cos(α/2) along the middle of a corner of the angle α. From a square
@@ -191,7 +191,7 @@ def _inward_limit(contour: Contour, index: int, ways: tuple[complex, complex]) -
     count = len(contour.anchors)
     at = contour.anchors[index].at
     shorter = min(abs(contour.anchors[(index + k) % count].at - at) for k in (-1, 1))
-    sharp = min(0.5, max(0.0, -dot(*ways)))
+    sharp = min(0.5, max(0.0, -dot(*directions)))
     corner = contour.anchors[index].corner
     if sharp < BLUNT:
         return shorter * (APART if corner is not None and corner.style == "notch" else 1.0)
@@ -215,12 +215,18 @@ def _curved_cut(contour: Contour, index: int, alike: _Alike) -> Cut | None:
     """
     anchor = contour.anchors[index]
     corner = anchor.corner
-    if corner is None or corner.radius < NO_LENGTH or not (ways := corner_directions(contour, index)):
+    if (
+        corner is None
+        or corner.radius < NO_LENGTH
+        or not (directions := corner_directions(contour, index))
+    ):
         return None
     past, coming = contour.anchors[index - 1], contour.anchors[(index + 1) % len(contour.anchors)]
     room = (0.5 if past.corner is not None else 0.0, 0.5 if coming.corner is not None else 1.0)
-    sides = _Sides(_with_speed(cubic(past, anchor)), _with_speed(cubic(anchor, coming)), ways, room)
-    seen = ((p - anchor.at) / ways[0] for p in (*sides.first[:3], *sides.second[1:]))
+    sides = _Sides(
+        _with_speed(cubic(past, anchor)), _with_speed(cubic(anchor, coming)), directions, room
+    )
+    seen = ((p - anchor.at) / directions[0] for p in (*sides.first[:3], *sides.second[1:]))
     positions = (complex(round(p.real, SAME_FORM), round(p.imag, SAME_FORM)) for p in seen)
     form = (*positions, *room, corner.radius, corner.style)
     if form in alike:
@@ -232,12 +238,14 @@ def _curved_cut(contour: Contour, index: int, alike: _Alike) -> Cut | None:
 
 
 def _largest(contour: Contour, index: int, sides: "_Sides") -> Cut | None:
-    corner, ways = contour.anchors[index].corner, sides.ways
+    corner, directions = contour.anchors[index].corner, sides.directions
     if corner is None:
         return None
     large = corner.radius
     if corner.style in INWARD:
-        large = min(large, _inward_limit(contour, index, ways) / max(half_tangent(*ways), BLUNT))
+        large = min(
+            large, _inward_limit(contour, index, directions) / max(half_tangent(*directions), BLUNT)
+        )
     at, others = contour.anchors[index].at, contour.anchors
     room = math.inf
     if len(others) == 2 and corner.style in INWARD:  # the ends of a lens are cut at each other
@@ -267,11 +275,15 @@ class _Sides:
     """The two sides of a corner, and the circles that touch both."""
 
     def __init__(
-        self, first: Cubic, second: Cubic, ways: tuple[complex, complex], room: tuple[float, float]
+        self,
+        first: Cubic,
+        second: Cubic,
+        directions: tuple[complex, complex],
+        room: tuple[float, float],
     ) -> None:
         self.first, self.second = first, second
-        self.ways, self.room = ways, room
-        self.turn = math.copysign(1.0, cross(*ways))
+        self.directions, self.room = directions, room
+        self.turn = math.copysign(1.0, cross(*directions))
 
     @cached_property
     def lengths(self) -> list[float]:
@@ -288,8 +300,8 @@ class _Sides:
         if found is None:
             return None
         t, u = found
-        way = unit(derivative_at(self.first, t))
-        centre = point_at(self.first, t) + self.turn * radius * 1j * way
+        direction = unit(derivative_at(self.first, t))
+        centre = point_at(self.first, t) + self.turn * radius * 1j * direction
         for side in (self.first, self.second):
             if abs(point_at(side, nearest_parameter(side, centre)) - centre) < radius * INSIDE:
                 return None
@@ -304,7 +316,7 @@ class _Sides:
     def _offsets_meet(self, radius: float, near: Cut | None) -> tuple[float, float] | None:
         """Where the two curves at a distance from the sides meet, by Newton's method."""
         first, second, reach = self.first, self.second, self.turn * radius
-        take = radius * half_tangent(*self.ways)
+        take = radius * half_tangent(*self.directions)
         t = max(self.room[0], MOVING - take / self.lengths[0]) if near is None else near.t
         u = min(self.room[1], 1.0 - MOVING + take / self.lengths[1]) if near is None else near.u
         for _ in range(24):

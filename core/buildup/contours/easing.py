@@ -181,8 +181,12 @@ def _lines(contour: Contour, path: Path, wanted: Iterable[int]) -> Mapping[int, 
     found: dict[int, complex] = {}
     for i in {*near, *wanted} & set(range(count)):
         anchor = contour.anchors[i]
-        ways = [unit(h) for h in (anchor.into, anchor.out) if h is not None]
-        square = len(ways) == 2 and ways[0] == -ways[1] and 0.0 in (ways[0].real, ways[0].imag)
+        directions = [unit(h) for h in (anchor.into, anchor.out) if h is not None]
+        square = (
+            len(directions) == 2
+            and directions[0] == -directions[1]
+            and 0.0 in (directions[0].real, directions[0].imag)
+        )
         if i in wanted and not square:
             continue
         for side, arm in ((-1, anchor.into), (1, anchor.out)):

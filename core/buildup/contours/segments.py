@@ -130,17 +130,17 @@ def straightened(contour: Contour, indices: Iterable[int]) -> dict[int, Anchor]:
         after = (index + 1) % len(contour.anchors)
         start = changed.get(index, contour.anchors[index])
         end = changed.get(after, contour.anchors[after])
-        way = unit(end.at - start.at)
-        changed[index] = _in_line_or_corner(replace(start, out=None), start.into, -way)
+        direction = unit(end.at - start.at)
+        changed[index] = _in_line_or_corner(replace(start, out=None), start.into, -direction)
         end = changed.get(after, end)  # the same anchor where a contour has only one
-        changed[after] = _in_line_or_corner(replace(end, into=None), end.out, way)
+        changed[after] = _in_line_or_corner(replace(end, into=None), end.out, direction)
     return changed
 
 
-def _in_line_or_corner(anchor: Anchor, handle: complex | None, way: complex) -> Anchor:
+def _in_line_or_corner(anchor: Anchor, handle: complex | None, direction: complex) -> Anchor:
     if anchor.kind == "corner" or handle is None:
         return replace(anchor, kind="corner")
-    in_line = abs(cross(unit(handle), way)) < 1e-6 and dot(handle, way) > 0
+    in_line = abs(cross(unit(handle), direction)) < 1e-6 and dot(handle, direction) > 0
     return replace(anchor, kind="smooth" if in_line else "corner")
 
 

@@ -152,7 +152,8 @@ class _Work:
             share = math.sqrt(abs(segment[3] - segment[0]) / len(PLACES))
             positions = points_at(segment, PLACES)
             found[k] = [
-                share * cross(way, p - at) for p, (at, way) in zip(positions, feet[k], strict=True)
+                share * cross(direction, p - at)
+                for p, (at, direction) in zip(positions, feet[k], strict=True)
             ]
         return found
 

@@ -44,7 +44,7 @@ def thinned_contour(
     if contour.segment_count < 2:
         return contour, 0.0
     ready = with_added(contour, dict(_extremes(contour))) if extreme else contour
-    keep = _kept(ready, corner=turn if corners else math.inf, extreme=extreme)
+    keep = _retained(ready, corner=turn if corners else math.inf, extreme=extreme)
     if ready.closed and keep and 0 not in keep:
         first = min(keep)
         ready = starting_at(ready, first)
@@ -87,7 +87,7 @@ def decimated_contour(contour: Contour, tolerance: float) -> Contour:
     )
 
 
-def _kept(contour: Contour, *, corner: float, extreme: bool) -> set[int]:
+def _retained(contour: Contour, *, corner: float, extreme: bool) -> set[int]:
     """The anchors that stay: where it turns by more, extremes if asked, and those with ties."""
     segments = contour.segments
     found = set()
@@ -98,8 +98,11 @@ def _kept(contour: Contour, *, corner: float, extreme: bool) -> set[int]:
         if k == 0 and not contour.closed:
             continue
         turn = abs(joint(segments[k - 1], segment).turn)
-        way = tangent_at(segment, 0.0)
-        level = min(abs(way.real), abs(way.imag)) <= SAME_DIRECTION and turn <= SAME_DIRECTION
+        direction = tangent_at(segment, 0.0)
+        level = (
+            min(abs(direction.real), abs(direction.imag)) <= SAME_DIRECTION
+            and turn <= SAME_DIRECTION
+        )
         if turn > corner or (extreme and level):
             found.add(k)
     return found

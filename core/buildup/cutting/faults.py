@@ -69,7 +69,7 @@ class _Spot:
     """A place along a path, and how it runs there."""
 
     at: complex
-    way: complex
+    direction: complex
     line: _Line
     index: int
 
@@ -170,7 +170,7 @@ def _near(lines: Sequence[_Line], blade: float) -> Iterator[Fault]:
                 if pair[0] > pair[1] or not _apart(spot, other, counts[spot.line.number]):
                     continue
                 away = _away(spot, other, step)
-                if away < SAME_LINE and abs(cross(spot.way, other.way)) < IN_LINE:
+                if away < SAME_LINE and abs(cross(spot.direction, other.direction)) < IN_LINE:
                     on_each_other[pair].append(spot)
                 if away < blade and away < nearest.get(pair, (math.inf, spot))[0]:
                     nearest[pair] = (away, spot)
@@ -190,9 +190,9 @@ def _spots(line: _Line, step: float) -> Iterator[_Spot]:
         far = abs(b - a)
         if far == 0.0:
             continue
-        way = unit(b - a)
+        direction = unit(b - a)
         for n in range(max(1, math.ceil(far / step))):
-            yield _Spot(a + way * min(n * step, far), way, line, next(numbers))
+            yield _Spot(a + direction * min(n * step, far), direction, line, next(numbers))
 
 
 def _apart(spot: _Spot, other: _Spot, count: int) -> bool:
@@ -201,14 +201,16 @@ def _apart(spot: _Spot, other: _Spot, count: int) -> bool:
         return True
     between = other.index - spot.index
     around = count - between if spot.line.closed else between
-    return between > 0 and min(between, around) > APART and dot(spot.way, other.way) < 0.5
+    return (
+        between > 0 and min(between, around) > APART and dot(spot.direction, other.direction) < 0.5
+    )
 
 
 def _away(spot: _Spot, other: _Spot, step: float) -> float:
     """How far a spot is from the stretch of line that begins at another one."""
     to = spot.at - other.at
-    along = min(max(dot(to, other.way), 0.0), step)
-    return abs(to - other.way * along)
+    along = min(max(dot(to, other.direction), 0.0), step)
+    return abs(to - other.direction * along)
 
 
 def _cell(at: complex, size: float) -> tuple[int, int]:

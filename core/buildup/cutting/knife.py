@@ -45,10 +45,10 @@ def steered(
         for a, b in pairwise(run.places):
             if a == b:
                 continue
-            way = unit(b - a)
-            places += [a + h * offset for h in _arc(heading, way, step)]
-            places.append(b + way * offset)
-            heading = way
+            direction = unit(b - a)
+            places += [a + h * offset for h in _arc(heading, direction, step)]
+            places.append(b + direction * offset)
+            heading = direction
         yield Run(tuple(places), run.pen)
 
 
@@ -78,17 +78,17 @@ def trailed(
         far = abs(b - a)
         if far == 0.0:
             continue
-        way = unit(b - a)
-        aside = math.atan2(cross(way, heading), dot(way, heading))
+        direction = unit(b - a)
+        aside = math.atan2(cross(direction, heading), dot(direction, heading))
         turning = min(far, offset * ALIGNED) if abs(aside) > STILL else 0.0
         for n in range(1, TRAILED if turning else 0):
             along = turning * n / TRAILED
-            tips.append(a + way * along - _after(way, aside, along / offset) * offset)
-        heading = _after(way, aside, far / offset)
+            tips.append(a + direction * along - _after(direction, aside, along / offset) * offset)
+        heading = _after(direction, aside, far / offset)
         tips.append(b - heading * offset)
     return tips, heading
 
 
-def _after(way: complex, aside: float, offsets: float) -> complex:
+def _after(direction: complex, aside: float, offsets: float) -> complex:
     """Where a knife points that pointed aside, after some offsets of way."""
-    return turned_by(way, 2.0 * math.atan(math.tan(aside / 2.0) * math.exp(-offsets)))
+    return turned_by(direction, 2.0 * math.atan(math.tan(aside / 2.0) * math.exp(-offsets)))

@@ -31,8 +31,8 @@ def times_along(places: Sequence[complex], *, speed: float, acceleration: float)
     [0.0]
     """
     long = [abs(b - a) for a, b in pairwise(places)]
-    ways = [unit(b - a) if b != a else 0j for a, b in pairwise(places)]
-    squares = [0.0, *(_corner(a, b, speed, acceleration) for a, b in pairwise(ways)), 0.0]
+    directions = [unit(b - a) if b != a else 0j for a, b in pairwise(places)]
+    squares = [0.0, *(_corner(a, b, speed, acceleration) for a, b in pairwise(directions)), 0.0]
     for n, far in enumerate(long):
         squares[n + 1] = min(squares[n + 1], squares[n] + 2.0 * acceleration * far)
     for n in range(len(long) - 1, -1, -1):

@@ -40,7 +40,8 @@ form 5 had no dashes, and assemblies no edge; form 6 had no anchors that are kep
 one stroke a style and nothing but an opacity of containers; form 8 had no linked copies; form 9
 had no text; up to form 10 text was of type `words`, and some fields had other names; form 11
 had no measures; form 12 had no pictures; form
-13 had no axes, features and directions of text; form 14 had no live blends."""
+13 had no axes, features and directions of text; form 14 had no live blends, and another name of
+`show_parts`."""
 ITEM_TYPES: Mapping[str, type[Item]] = {
     "outline": Outline,
     "shape": Shape,
@@ -100,18 +101,18 @@ def write(value: Any, *, defaults: bool = False) -> Any:
     if kind is tuple:
         return [v if type(v) in _PLAIN else write(v, defaults=defaults) for v in value]
     if is_dataclass(kind):
-        told: dict[str, Any] = {}
+        written: dict[str, Any] = {}
         for name, usual in _usual(kind):
             held = getattr(value, name)
             of = type(held)
             if of in _PLAIN:
                 if defaults or not (held is None or held is False) or held is not usual:
-                    told[name] = held
+                    written[name] = held
             elif of is complex:
-                told[name] = [held.real, held.imag]
+                written[name] = [held.real, held.imag]
             elif defaults or held != () or usual != ():
-                told[name] = write(held, defaults=defaults)
-        return told
+                written[name] = write(held, defaults=defaults)
+        return written
     if isinstance(value, Mapping):
         return {k: write(v, defaults=defaults) for k, v in value.items()}
     return value

@@ -75,10 +75,12 @@ def of_oklch(lightness: float, chroma: float, hue: float) -> str:
     lightness = min(max(lightness, 0.0), 1.0)
     low, high = 0.0, max(chroma, 0.0)
     light = _light(lightness, high, hue)
-    if not _shows(light):
+    if not _in_gamut(light):
         for _ in range(HALVINGS):
             middle = (low + high) / 2.0
-            low, high = (middle, high) if _shows(_light(lightness, middle, hue)) else (low, middle)
+            low, high = (
+                (middle, high) if _in_gamut(_light(lightness, middle, hue)) else (low, middle)
+            )
         light = _light(lightness, low, hue)
     return of_parts([gamma(min(max(v, 0.0), 1.0)) * 255.0 for v in light])
 
@@ -136,12 +138,12 @@ def contrast(first: Colour, second: Colour) -> float:
 
 def _light(lightness: float, chroma: float, hue: float) -> Triple:
     """The linear sRGB colour, which may lie beyond 0 and 1."""
-    way = direction(hue) * chroma
-    cones = [v**3 for v in _times(_FROM_LAB, (lightness, way.real, way.imag))]
+    heading = direction(hue) * chroma
+    cones = [v**3 for v in _times(_FROM_LAB, (lightness, heading.real, heading.imag))]
     return _times(_FROM_CONE, cones)
 
 
-def _shows(light: Triple) -> bool:
+def _in_gamut(light: Triple) -> bool:
     return all(-IN_GAMUT <= v <= 1.0 + IN_GAMUT for v in light)
 
 

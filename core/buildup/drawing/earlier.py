@@ -91,6 +91,8 @@ def _all(*steps: Callable[[Values], Values]) -> Callable[[Values], Values]:
 
 
 _role = _valued("role", ROLES)
+_SHOWS = _renamed(shows="show_parts")
+"""Up to form 14."""
 EARLIER: Mapping[type, Callable[[Values], Values]] = {
     Style: _style,
     Layer: _all(_holder, _role),
@@ -101,9 +103,9 @@ EARLIER: Mapping[type, Callable[[Values], Values]] = {
     Shape: _role,
     TextItem: _role,
     Assembly: _all(_assembly, _role, _valued("operation", ROLES), _renamed(edge="result")),
-    OffsetEffect: _valued("kind", {"grown": "offset"}),
+    OffsetEffect: _all(_valued("kind", {"grown": "offset"}), _SHOWS),
     StrokeEffect: _valued("kind", {"stroked": "stroke"}),
-    TextOnPath: _valued("kind", {"lettered": "text"}),
+    TextOnPath: _all(_valued("kind", {"lettered": "text"}), _SHOWS),
     Lettering: _renamed(face="font", face_name="font_name"),
     Sheet: _renamed(underlays="references"),
     Reference: _renamed(silhouette="traced_area"),

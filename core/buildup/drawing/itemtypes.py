@@ -180,7 +180,7 @@ class OffsetEffect:
         count: how many steps of it, each a contour by itself.
         join: how corners of grown ones are, and inner corners of shrunk ones.
         miter_limit: how many times twice the distance a mitred corner may reach.
-        shows: what it holds shows as well.
+        show_parts: what it holds shows as well.
 
     """
 
@@ -189,7 +189,7 @@ class OffsetEffect:
     count: int = 1
     join: Join = "round"
     miter_limit: float = MITER_LIMIT
-    shows: bool = True
+    show_parts: bool = True
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -212,7 +212,7 @@ class TextOnPath:
             closed.
         offset: sheet units by which letters stand off the path; below 0 they hang below it.
         other_side: they run along it the other way, on its other side.
-        shows: what it holds shows as well.
+        show_parts: what it holds shows as well.
 
     """
 
@@ -221,7 +221,7 @@ class TextOnPath:
     start: float = 0.0
     offset: float = 0.0
     other_side: bool = False
-    shows: bool = True
+    show_parts: bool = True
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -185,7 +185,7 @@ class Stroke:
     follows: Follows = ()
 
     @property
-    def shows(self) -> bool:
+    def is_seen(self) -> bool:
         """Whether it has a paint and a width."""
         return self.paint is not None and self.width > 0.0
 
@@ -309,7 +309,7 @@ class Style:
     @property
     def shown(self) -> tuple[Stroke, ...]:
         """The strokes that have a paint and a width."""
-        return tuple(s for s in self.strokes if s.shows)
+        return tuple(s for s in self.strokes if s.is_seen)
 
     @property
     def is_seen(self) -> bool:

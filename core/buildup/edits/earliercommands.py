@@ -68,6 +68,15 @@ FIELDS: Mapping[str, Mapping[str, str]] = {
     "set_traced_area": {**_REFERENCE, "silhouette": "traced_area"},
     "set_result": {"edge": "result"},
     "set_shape_length": {"measure": "length"},
+    "line_up": {"way": "axis"},
+    "space_anchors": {"way": "axis"},
+    "space_items": {"way": "axis"},
+    "flip_items": {"way_over": "axis"},
+    "sweep_regions": {"does": "operation"},
+    "save_style": {"kept": "style_id"},
+    "set_saved_style": {"kept": "style_id"},
+    "edit_text": {"said": "texts"},
+    "set_text_path": {"shows": "show_parts"},
 }
 """Fields that had another name, by the kind of now."""
 ROLE_FIELDS = frozenset({"operation", "role"})

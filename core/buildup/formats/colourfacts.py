@@ -32,7 +32,7 @@ class ColourFacts:
     """Degrees."""
     contrast: float
     """Its ratio against another colour, from 1 to 21."""
-    shows: Literal["text", "marks", "little"]
+    legible: Literal["text", "marks", "little"]
     """What can be told from that colour: text (4.5 : 1), marks (3 : 1; WCAG 2.2, 1.4.3 and 1.4.11),
     or little."""
 
@@ -66,7 +66,7 @@ def colour_facts(text: str, against: str) -> ColourFacts:
         chroma=chroma,
         hue=hue,
         contrast=ratio,
-        shows="text" if ratio >= TEXT else "marks" if ratio >= MARKS else "little",
+        legible="text" if ratio >= TEXT else "marks" if ratio >= MARKS else "little",
     )
 
 

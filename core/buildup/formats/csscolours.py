@@ -50,14 +50,14 @@ def read_faint_colour(text: str) -> tuple[str | None, float]:
     (('#0C6B65', 0.502), ('#000000', 0.25))
     """
     word = text.strip().lower()
-    shows = 1.0
+    opacity = 1.0
     if (match := _HEX.fullmatch(word)) and len(match[1]) in (4, 8):
         alpha = match[1][3] * 2 if len(match[1]) == 4 else match[1][6:]
-        shows = round(int(alpha, 16) / 255.0, 4)
+        opacity = round(int(alpha, 16) / 255.0, 4)
     elif match := _CALL.fullmatch(word):
-        shows = _share(_parts(match[2])[3:])
+        opacity = _share(_parts(match[2])[3:])
     ink = read_colour(text)
-    return (ink, shows) if ink is not None and shows > 0.0 else (None, 0.0)
+    return (ink, opacity) if ink is not None and opacity > 0.0 else (None, 0.0)
 
 
 def read_colour(text: str) -> str | None:

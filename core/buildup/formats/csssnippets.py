@@ -105,15 +105,15 @@ def _colour(colour: str, opacity: float) -> str:
 
 def _linear(paint: Gradient, opacity: float, box: Box) -> str:
     """A linear gradient as CSS has it: an angle, and stops in parts of its line."""
-    way = unit(paint.place.down) * -1j  # across what is of one colour
-    reach = dot(paint.place.across, way)
+    direction = unit(paint.place.down) * -1j  # across what is of one colour
+    reach = dot(paint.place.across, direction)
     if abs(reach) <= NO_LENGTH:
         return _colour(hex_of(paint.stops[-1].colour), opacity * paint.stops[-1].opacity)
     if reach < 0.0:
-        way, reach = -way, -reach
-    length = abs(box.width * way.real) + abs(box.height * way.imag)
-    start = 0.5 + dot(paint.place.origin - box.centre, way) / length
-    angle = short((degrees_of(way) + 90.0) % 360.0, DECIMALS)
+        direction, reach = -direction, -reach
+    length = abs(box.width * direction.real) + abs(box.height * direction.imag)
+    start = 0.5 + dot(paint.place.origin - box.centre, direction) / length
+    angle = short((degrees_of(direction) + 90.0) % 360.0, DECIMALS)
     stops = _stops(paint, opacity, lambda at: 100.0 * (start + at * reach / length))
     repeats = "repeating-" if paint.spread == "repeat" else ""
     return f"{repeats}linear-gradient({angle}deg, {stops})"

@@ -43,12 +43,12 @@ def sentence(notes: Iterable[ImportNote]) -> str:
     >>> sentence([ImportNote("scripts", 1), ImportNote("markers (now items)", 3, changed=True)])
     'Not imported: scripts (1). Changed: markers (now items) (3).'
     """
-    told = []
+    sentences = []
     every = list(notes)
     for code, changed in (("notes.left_out", False), ("notes.changed", True)):
         kinds = [f"{n.kind} ({n.count})" for n in every if n.changed == changed]
-        told += [message(code, kinds=", ".join(kinds))] if kinds else []
-    return " ".join(told)
+        sentences += [message(code, kinds=", ".join(kinds))] if kinds else []
+    return " ".join(sentences)
 
 
 def together(notes: Iterable[ImportNote]) -> Notes:

@@ -81,10 +81,10 @@ def read_palette(text: str) -> Palette:
     if not colours:
         raise refusal("bad_palette")
     left = len(found) - len(colours)
-    said = message("notes.not_colours", count=left) if left else ""
+    note = message("notes.not_colours", count=left) if left else ""
     if len(colours) > MOST_SWATCHES:
-        said = message("notes.first_colours", most=MOST_SWATCHES, count=len(colours))
-    return Palette(colours=tuple(colours[:MOST_SWATCHES]), message=said)
+        note = message("notes.first_colours", most=MOST_SWATCHES, count=len(colours))
+    return Palette(colours=tuple(colours[:MOST_SWATCHES]), message=note)
 
 
 def harmonies(colour: str) -> tuple[Harmony, ...]:

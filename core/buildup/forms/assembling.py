@@ -118,8 +118,8 @@ def assembled(parts: Sequence[PartForm], corners: Sequence[FormCorner] = ()) -> 
 def _sides(loop: Loop, names: Sequence[tuple[str, int]]) -> tuple[Sides, ...]:
     """What meets at each anchor of a loop: the part that arrives and the one that leaves."""
     sources = [p.source for p in loop]
-    told = [FormSide(*names[s.operand], s.contour, s.segment) for s in sources]
-    return tuple(zip([told[-1], *told[:-1]], told, strict=True))
+    leaving = [FormSide(*names[s.operand], s.contour, s.segment) for s in sources]
+    return tuple(zip([leaving[-1], *leaving[:-1]], leaving, strict=True))
 
 
 def _worked(form: Assembled, corners: Sequence[FormCorner]) -> Assembled:

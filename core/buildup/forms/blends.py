@@ -50,10 +50,10 @@ def steps_between(
     """
     if len(first) != len(last):
         raise refusal("not_alike.paths", first=len(first), last=len(last))
-    ways = [_between(a, b) for a, b in zip(first, last, strict=True)]
+    mixers = [_between(a, b) for a, b in zip(first, last, strict=True)]
     spacing = SPACINGS[effect.spacing]
     shares = (spacing(number / (effect.count + 1)) for number in range(1, effect.count + 1))
-    return tuple(tuple(way(share) for way in ways) for share in shares)
+    return tuple(tuple(mixer(share) for mixer in mixers) for share in shares)
 
 
 def blended(parts: Sequence[Sequence[StyledPath]], effect: BlendEffect) -> Assembled:
@@ -131,10 +131,11 @@ def _finish(first: Finish, last: Finish, share: float) -> Finish:
 
 def _stroke(first: Stroke, last: Stroke, near: Stroke, share: float) -> Stroke:
     """A stroke between two."""
+    both = first.is_seen and last.is_seen
     return replace(
         near,
         paint=_paint(first.paint, last.paint, share),
-        width=_number(first.width, last.width, share) if first.shows and last.shows else near.width,
+        width=_number(first.width, last.width, share) if both else near.width,
         opacity=_number(first.opacity, last.opacity, share),
     )
 

@@ -147,7 +147,7 @@ def boxed_style(drawing: Drawing, item_id: str) -> Style:
 
 def shows_parts(assembly: Assembly) -> bool:
     """Whether what an assembly holds shows beside its form, as it is."""
-    return isinstance(assembly.result, OffsetEffect | TextOnPath) and assembly.result.shows
+    return isinstance(assembly.result, OffsetEffect | TextOnPath) and assembly.result.show_parts
 
 
 def _form(contours: tuple[Contour, ...], rule: FillRule, style: Style) -> StyledPath:

@@ -25,5 +25,7 @@ def copy_peg(
     name: str, label: str, at: complex, along: complex, *, value: float, unit: PegUnit = "length"
 ) -> CopyPeg:
     """A peg at a place, which moves along a direction."""
-    way = (along.real, along.imag)
-    return CopyPeg(name=name, at=(at.real, at.imag), along=way, label=label, value=value, unit=unit)
+    direction = (along.real, along.imag)
+    return CopyPeg(
+        name=name, at=(at.real, at.imag), along=direction, label=label, value=value, unit=unit
+    )

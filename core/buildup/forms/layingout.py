@@ -13,9 +13,9 @@ from buildup.drawing.tree import ROOT, Tree
 from buildup.forms.placement import PLACED, ItemMap, moved_item
 
 
-def laid_out(clip: Clip, ids: Mapping[str, str], way: ItemMap) -> tuple[Item, ...]:
+def laid_out(clip: Clip, ids: Mapping[str, str], item_map: ItemMap) -> tuple[Item, ...]:
     """The items of a clip under new ids, after they have taken a way."""
-    there = (moved_item(i, way) if isinstance(i, PLACED) else i for i in clip.items)
+    there = (moved_item(i, item_map) if isinstance(i, PLACED) else i for i in clip.items)
     return tuple(under_new_ids(i, ids) for i in there)
 
 
@@ -42,13 +42,13 @@ def _unplaced(contour: Contour) -> Contour:
     return replace(contour, anchors=tuple(anchors))
 
 
-def laid_below(drawing: Drawing, layer: str, way: ItemMap) -> list[tuple[Item, str]]:
+def laid_below(drawing: Drawing, layer: str, item_map: ItemMap) -> list[tuple[Item, str]]:
     """What shows of a drawing after it has taken a way, each item with what it lies in.
 
     Args:
         drawing: all of it but its hidden layers.
         layer: the id of what takes the place of its layers, with which all new ids begin.
-        way: how it goes there.
+        item_map: how it goes there.
 
     """
     tree = drawing.tree
@@ -58,7 +58,7 @@ def laid_below(drawing: Drawing, layer: str, way: ItemMap) -> list[tuple[Item, s
         return []
     clip = clip_of(drawing, shown)
     ids = {i: f"{layer}-{n}" for n, (i, _) in enumerate(clip.places)}
-    put = {i.id: i for i in laid_out(clip, ids, way)}
+    put = {i.id: i for i in laid_out(clip, ids, item_map)}
     return [(put[ids[i]], ids[c] if c else layer) for i, c in clip.places]
 
 

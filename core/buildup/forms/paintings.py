@@ -33,7 +33,7 @@ def paintings_beside(
     if isinstance(item.result, StrokeEffect):
         plain = ((f, replace(f.style, strokes=())) for f in held if f.style.fill is not None)
         return tuple(replace(f, style=style) for f, style in plain), ()
-    if not item.result.shows:
+    if not item.result.show_parts:
         return (), ()
     above = isinstance(item.result, OffsetEffect) and grows(item.result)
     return ((), held) if above else (held, ())

@@ -92,8 +92,8 @@ def is_whole(contours: Sequence[Contour], place: Affine) -> bool:
     if len(found) != 4 or not any(abs(found[0] - c) <= SAME for c in _CORNERS):
         return False
     begin = min(range(4), key=lambda k: abs(found[0] - _CORNERS[k]))
-    ways = (1, -1)
+    turns = (1, -1)
     return any(
-        all(abs(p - _CORNERS[(begin + way * n) % 4]) <= SAME for n, p in enumerate(found))
-        for way in ways
+        all(abs(p - _CORNERS[(begin + turn * n) % 4]) <= SAME for n, p in enumerate(found))
+        for turn in turns
     )

@@ -96,31 +96,31 @@ PLACED = (LeafItem, Symmetry, Assembly, Linked)
 
 
 @overload
-def moved_item(item: AnyLeaf, way: ItemMap) -> AnyLeaf: ...
+def moved_item(item: AnyLeaf, item_map: ItemMap) -> AnyLeaf: ...
 @overload
-def moved_item(item: Symmetry, way: ItemMap) -> Symmetry: ...
+def moved_item(item: Symmetry, item_map: ItemMap) -> Symmetry: ...
 @overload
-def moved_item(item: Assembly, way: ItemMap) -> Assembly: ...
+def moved_item(item: Assembly, item_map: ItemMap) -> Assembly: ...
 @overload
-def moved_item(item: Linked, way: ItemMap) -> Linked: ...
-def moved_item(item: Placed, way: ItemMap) -> Placed:
+def moved_item(item: Linked, item_map: ItemMap) -> Linked: ...
+def moved_item(item: Placed, item_map: ItemMap) -> Placed:
     """An item that takes a way.
 
     A shape keeps its dials: scaling along its own axes changes its width and height, a shear
     goes into its placement. Words are set larger. A symmetry takes its line or centre along, an
     assembly the places by which it tells its corners, a linked copy its way from what is kept.
     """
-    by = way.by
+    by = item_map.by
     if isinstance(item, Assembly):
-        return _moved_assembly(item, way)
+        return _moved_assembly(item, item_map)
     if isinstance(item, Symmetry):
         return _moved_symmetry(item, by)
     if isinstance(item, Linked):
-        return _moved_link(item, way)
-    if by == STAYS and not way.turned and not is_laid(item.style):
+        return _moved_link(item, item_map)
+    if by == STAYS and not item_map.turned and not is_laid(item.style):
         return item
-    moved = _painted_along(item, _moved_drawn(item, way), by)
-    return _grown(moved, abs(by.determinant) ** 0.5) if way.grows else moved
+    moved = _painted_along(item, _moved_drawn(item, item_map), by)
+    return _grown(moved, abs(by.determinant) ** 0.5) if item_map.grows else moved
 
 
 def grown_item(item: Item, scale: float) -> Item:
@@ -159,16 +159,20 @@ def _painted_along(item: AnyLeaf, moved: AnyLeaf, by: Affine) -> AnyLeaf:
     return replace(moved, style=moved_style(laid(item.style, lambda: _box(item)), by))
 
 
-def _moved_drawn(item: AnyLeaf, way: ItemMap) -> AnyLeaf:
+def _moved_drawn(item: AnyLeaf, item_map: ItemMap) -> AnyLeaf:
     if isinstance(item, Outline):
-        return _moved_outline(item, way)
-    return _moved_words(item, way.by) if isinstance(item, TextItem) else _moved_shape(item, way.by)
+        return _moved_outline(item, item_map)
+    return (
+        _moved_words(item, item_map.by)
+        if isinstance(item, TextItem)
+        else _moved_shape(item, item_map.by)
+    )
 
 
-def _moved_outline(item: Outline, way: ItemMap) -> Outline:
-    contours = tuple(moved_contour(c, way.by) for c in item.contours)
-    drawn = None if item.hand_stroke is None else _moved_stroke(item.hand_stroke, way.by)
-    return replace(item, contours=contours, angle=way.turn(item.angle), hand_stroke=drawn)
+def _moved_outline(item: Outline, item_map: ItemMap) -> Outline:
+    contours = tuple(moved_contour(c, item_map.by) for c in item.contours)
+    drawn = None if item.hand_stroke is None else _moved_stroke(item.hand_stroke, item_map.by)
+    return replace(item, contours=contours, angle=item_map.turn(item.angle), hand_stroke=drawn)
 
 
 def _moved_symmetry(item: Symmetry, by: Affine) -> Symmetry:
@@ -180,12 +184,12 @@ def _moved_symmetry(item: Symmetry, by: Affine) -> Symmetry:
     return replace(item, centre=by(item.centre), angle=angle, span=max(span, NO_LENGTH))
 
 
-def _moved_assembly(item: Assembly, way: ItemMap) -> Assembly:
-    corners = tuple(replace(c, at=way.by.vector(c.at)) for c in item.corners)
-    moved = replace(item, style=moved_style(item.style, way.by), corners=corners)
-    if item.along and way.by.determinant:
-        moved = replace(moved, result=_moved_edge(item.along, way.by))
-    return _grown_assembly(moved, abs(way.by.determinant) ** 0.5) if way.grows else moved
+def _moved_assembly(item: Assembly, item_map: ItemMap) -> Assembly:
+    corners = tuple(replace(c, at=item_map.by.vector(c.at)) for c in item.corners)
+    moved = replace(item, style=moved_style(item.style, item_map.by), corners=corners)
+    if item.along and item_map.by.determinant:
+        moved = replace(moved, result=_moved_edge(item.along, item_map.by))
+    return _grown_assembly(moved, abs(item_map.by.determinant) ** 0.5) if item_map.grows else moved
 
 
 def _moved_edge(edge: TextOnPath, by: Affine) -> TextOnPath:
@@ -197,9 +201,9 @@ def _moved_edge(edge: TextOnPath, by: Affine) -> TextOnPath:
     moved = replace(edge, lettering=sized(edge.lettering, scale), offset=edge.offset * scale)
     if by.determinant > 0.0:
         return moved
-    said = replace(moved.lettering, align=OTHER_END[edge.lettering.align])
+    lettering = replace(moved.lettering, align=OTHER_END[edge.lettering.align])
     other = not edge.other_side
-    return replace(moved, lettering=said, start=1.0 - edge.start, other_side=other)
+    return replace(moved, lettering=lettering, start=1.0 - edge.start, other_side=other)
 
 
 def _grown_assembly(item: Assembly, scale: float) -> Assembly:
@@ -212,11 +216,13 @@ def _grown_assembly(item: Assembly, scale: float) -> Assembly:
     return replace(item, corners=grown, style=grown_style(item.style, scale), result=edge)
 
 
-def _moved_link(item: Linked, way: ItemMap) -> Linked:
-    before = item.turned if way.by.determinant >= 0.0 else -item.turned
-    grown = item.grown * (abs(way.by.determinant) ** 0.5 if way.grows else 1.0)
-    position = way.by.after(item.place)
-    return replace(item, place=position, turned=normal_degrees(way.turned + before), grown=grown)
+def _moved_link(item: Linked, item_map: ItemMap) -> Linked:
+    before = item.turned if item_map.by.determinant >= 0.0 else -item.turned
+    grown = item.grown * (abs(item_map.by.determinant) ** 0.5 if item_map.grows else 1.0)
+    position = item_map.by.after(item.place)
+    return replace(
+        item, place=position, turned=normal_degrees(item_map.turned + before), grown=grown
+    )
 
 
 def _moved_words(item: TextItem, by: Affine) -> TextItem:

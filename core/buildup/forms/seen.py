@@ -91,14 +91,14 @@ def stroke_box(contours: Sequence[Contour], stroke: Stroke) -> Box:
     boxes: list[Box] = []
     for contour in contours:
         boxes.append(Box.around(a.at for a in contour.anchors))
-        for segment, (start, end) in zip(contour.segments, _ways(contour), strict=True):
+        for segment, (start, end) in zip(contour.segments, _directions(contour), strict=True):
             boxes.append(Box.around(_sides(segment, start, end, half)))
         if not inside:
             boxes += _joins(contour, pen)
     return Box.union(boxes)
 
 
-def _ways(contour: Contour) -> Iterator[tuple[complex, complex]]:
+def _directions(contour: Contour) -> Iterator[tuple[complex, complex]]:
     """The directions in which each segment leaves and arrives."""
     count = len(contour.anchors)
     for index in range(len(contour.segments)):

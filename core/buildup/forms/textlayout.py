@@ -70,11 +70,13 @@ def letters_along(lettering: Lettering, courses: Sequence[Course]) -> Iterator[L
     scale, shaped = lettering.scale, lettering.shaped
     for line, course in enumerate(courses):
         row = list(_middles(lettering, line))
-        for (_, glyph), (at, way) in zip(row, course([s for s, _ in row]), strict=True):
+        for (_, glyph), (at, direction) in zip(row, course([s for s, _ in row]), strict=True):
             if glyph.form is None:
                 continue
             shift = glyph.by - glyph.wide / 2.0
-            position = Affine(way * scale, way * scale * 1j, at + shift * scale * way)
+            position = Affine(
+                direction * scale, direction * scale * 1j, at + shift * scale * direction
+            )
             contours = form_contours(shaped.forms[glyph.form])
             moved = tuple(moved_contour(c, position) for c in contours)
             if moved:
@@ -99,8 +101,8 @@ def bent(radius: float, line: float, *, least: float) -> Course:
     own = max(own, least) if radius > 0.0 else min(own, -least)
 
     def course(lengths: Sequence[float]) -> list[Spot]:
-        ways = [turned_by(1.0 + 0j, s / own) for s in lengths]
-        return [(1j * (radius - own * way), way) for way in ways]
+        directions = [turned_by(1.0 + 0j, s / own) for s in lengths]
+        return [(1j * (radius - own * direction), direction) for direction in directions]
 
     return course
 
@@ -140,7 +142,8 @@ class Path:
 
         """
         return lambda lengths: [
-            (at + way * 1j * line, way) for at, way in self.spots([start + s for s in lengths])
+            (at + direction * 1j * line, direction)
+            for at, direction in self.spots([start + s for s in lengths])
         ]
 
     def beyond(self, start: float, lettering: Lettering, row: int) -> float:
@@ -164,10 +167,10 @@ class Path:
         segment = self._segments[n]
         if along < 0.0 or along > self.length:
             t, past = (0.0, along) if along < 0.0 else (1.0, along - self.length)
-            way = tangent_at(segment, t)
-            return segment[round(t) * 3] + past * way, way
+            direction = tangent_at(segment, t)
+            return segment[round(t) * 3] + past * direction, direction
         (station,) = stations_at(segment, [along - (self._ends[n - 1] if n else 0.0)])
-        return station.at, station.way or 1.0 + 0j
+        return station.at, station.direction or 1.0 + 0j
 
 
 def paths_of(contours: Iterable[Contour], *, backwards: bool = False) -> list[Path]:
@@ -193,11 +196,11 @@ def courses_along(paths: Sequence[Path], edge: TextOnPath) -> list[Course]:
 
 def word_courses(words: TextItem) -> list[Course]:
     """The course of each line of words, in the plane of the first."""
-    said = words.lettering
-    rows = range(len(said.shaped.lines))
+    lettering = words.lettering
+    rows = range(len(lettering.shaped.lines))
     if words.radius is None:
-        return [straight(n * said.step) for n in rows]
-    return [bent(words.radius, n * said.step, least=said.size * TIGHTEST) for n in rows]
+        return [straight(n * lettering.step) for n in rows]
+    return [bent(words.radius, n * lettering.step, least=lettering.size * TIGHTEST) for n in rows]
 
 
 def word_letters(words: TextItem) -> Iterator[Letter]:

@@ -196,12 +196,12 @@ def _off_level(segment: Cubic) -> float:
 def _off_chord(segment: Cubic) -> float | None:
     """How far a curve that is meant to be straight is off its chord; None where it is a curve."""
     a, b, c, d = segment
-    way = unit(d - a)
-    if not way:
+    direction = unit(d - a)
+    if not direction:
         return None
     size = abs(d - a)
-    off = max(abs(cross(way, b - a)), abs(cross(way, c - d)))
-    ahead = 0.0 <= dot(way, b - a) <= size and 0.0 <= dot(way, d - c) <= size
+    off = max(abs(cross(direction, b - a)), abs(cross(direction, c - d)))
+    ahead = 0.0 <= dot(direction, b - a) <= size and 0.0 <= dot(direction, d - c) <= size
     return off if ahead and off <= STRAIGHT * size else None
 
 

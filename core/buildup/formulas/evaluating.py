@@ -81,18 +81,18 @@ class _Table:
         return name in self.known or name in self.refused
 
     def _reach(self, wanted: str) -> None:
-        way = [wanted]
-        while way:
-            name = way[-1]
+        trail = [wanted]
+        while trail:
+            name = trail[-1]
             missing = [] if self._done(name) else self._missing(name)
             if not missing:
                 if not self._done(name):
                     self._settle(name)
-                way.pop()
-            elif missing[0] in way:
-                self._refuse_circle(way[way.index(missing[0]) :])
+                trail.pop()
+            elif missing[0] in trail:
+                self._refuse_circle(trail[trail.index(missing[0]) :])
             else:
-                way.append(missing[0])
+                trail.append(missing[0])
 
     def _missing(self, name: str) -> list[str]:
         """Those it names that are not worked out yet."""
@@ -120,4 +120,4 @@ class _Table:
     def _refuse_circle(self, circle: list[str]) -> None:
         for at, name in enumerate(circle):
             round_ = [*circle[at:], *circle[:at], name]
-            self.refused[name] = refusal("bad_formula.circle", way=" → ".join(round_))
+            self.refused[name] = refusal("bad_formula.circle", circle=" → ".join(round_))

@@ -40,7 +40,7 @@ class Function:
 
     Args:
         name: as it is typed.
-        does: what it comes to, for whoever looks it up.
+        meaning: what it comes to, for whoever looks it up.
         takes: what it makes of kinds; it refuses those it cannot take.
         of: the number it comes to; it refuses numbers that have none.
         least: how many arguments it takes at the least.
@@ -49,7 +49,7 @@ class Function:
     """
 
     name: str
-    does: str
+    meaning: str
     takes: Takes
     of: Callable[..., float]
     least: int = 1

@@ -150,8 +150,8 @@ def slope(degrees: float) -> float:
     >>> slope(0)
     0.0
     """
-    way = direction(degrees)
-    return way.imag / way.real
+    heading = direction(degrees)
+    return heading.imag / heading.real
 
 
 def turn_between(first: complex, second: complex) -> float:

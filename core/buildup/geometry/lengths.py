@@ -92,13 +92,13 @@ def length(segment: Cubic, *, tolerance: float = 1e-6) -> float:
         return abs(d - a)
     first, second, third = b - a, c - b, d - c
     speed = (3.0 * first, 6.0 * (second - first), 3.0 * (third - 2.0 * second + first))
-    ways = (abs(first), abs(second), abs(third))
+    legs = (abs(first), abs(second), abs(third))
     forth = dot(first, second) > 0.0 and dot(second, third) > 0.0 and dot(first, third) > 0.0
-    if forth and min(ways) > EVEN * max(ways):
+    if forth and min(legs) > EVEN * max(legs):
         todo = [(0.0, 0.0, 0.0, 1.0)]
     else:
         todo = list(_pieces(_kinks(*speed)))
-    agreed = max(tolerance, ROUNDING * math.fsum(ways))
+    agreed = max(tolerance, ROUNDING * math.fsum(legs))
     total = 0.0
     left = MOST_PIECES
     while todo:
@@ -151,20 +151,20 @@ def _pieces(kinks: list[tuple[float, float]]) -> Iterator[_Piece]:
     positions = [kink for kink, _ in kinks]
     ends = [0.0, *((a + b) / 2.0 for a, b in itertools.pairwise(positions)), 1.0]
     for (kink, scale), (start, end) in zip(kinks, itertools.pairwise(ends), strict=True):
-        for way, far in ((-1.0, kink - start), (1.0, end - kink)):
+        for sign, far in ((-1.0, kink - start), (1.0, end - kink)):
             if far > 0.0:
-                yield from _away_from(kink, way, scale, far)
+                yield from _away_from(kink, sign, scale, far)
 
 
-def _away_from(kink: float, way: float, scale: float, far: float) -> Iterator[_Piece]:
+def _away_from(kink: float, sign: float, scale: float, far: float) -> Iterator[_Piece]:
     """A piece on one side of a kink, in steps over which sinh does not grow too much."""
     reach = math.asinh(far / scale)
     steps = math.ceil(reach / STEP)
     for k in range(max(0, steps - MOST_STEPS), steps):
-        yield (kink, way * scale, reach * k / steps, reach / steps)
+        yield (kink, sign * scale, reach * k / steps, reach / steps)
     if steps > MOST_STEPS:  # what is next to a cusp: a straight bit that hardly counts
         rest = scale * math.sinh(reach * (steps - MOST_STEPS) / steps)
-        yield (0.0, 0.0, kink if way > 0.0 else kink - rest, rest)
+        yield (0.0, 0.0, kink if sign > 0.0 else kink - rest, rest)
 
 
 def _kinks(constant: complex, linear: complex, square: complex) -> list[tuple[float, float]]:

@@ -42,11 +42,11 @@ def nearest_arc(segments: Sequence[Cubic]) -> tuple[Cubic, ...]:
     return arc(start, end, bulge=2.0 * sagitta / abs(chord))
 
 
-def _sagitta(segments: Sequence[Cubic], way: complex, wide: float) -> float:
+def _sagitta(segments: Sequence[Cubic], direction: complex, wide: float) -> float:
     """How far the middle of the arc is to the right of the chord: found by Newton's method."""
     start = segments[0][0]
     positions = [
-        (p - start) / way
+        (p - start) / direction
         for s in segments
         for p in (point_at(s, station.t) for station in stations(s, EACH))
     ]

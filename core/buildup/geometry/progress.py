@@ -99,10 +99,10 @@ def with_progress(work: Sequence[T], stage: Stage) -> Iterable[T]:
         return work
     if stage is MEETING:
         ear.begins(len(work))
-    return _told(work, stage, ear)
+    return _reported(work, stage, ear)
 
 
-def _told(work: Sequence[T], stage: Stage, ear: Listener) -> Iterator[T]:
+def _reported(work: Sequence[T], stage: Stage, ear: Listener) -> Iterator[T]:
     start, end = stage
     for done, piece in enumerate(work):
         if done % EVERY == 0:

@@ -53,7 +53,7 @@ class Station:
         t: its parameter.
         along: how far from the segment's start it is, along the segment; sheet units.
         at: the place.
-        way: the direction there, of length 1; 0 where there is none.
+        direction: the direction there, of length 1; 0 where there is none.
         curvature: 1 / sheet unit, clockwise positive; infinite where the curve stands still.
 
     """
@@ -61,7 +61,7 @@ class Station:
     t: float
     along: float
     at: complex
-    way: complex
+    direction: complex
     curvature: float
 
 
@@ -253,7 +253,7 @@ def _alike(first: float, second: float, part: float, measure: float) -> bool:
     return abs(first - second) <= part * max(abs(first), abs(second), measure)
 
 
-def turns_along(ways: Sequence[complex]) -> list[float]:
+def turns_along(directions: Sequence[complex]) -> list[float]:
     """How far directions in a row have turned so far, in degrees, from that of the first.
 
     A place without a direction counts as one that does not turn.
@@ -262,8 +262,8 @@ def turns_along(ways: Sequence[complex]) -> list[float]:
     [0.0, 90.0, 90.0, 180.0, 270.0]
     """
     turned = [0.0]
-    last = ways[0] if ways else 0j
-    for before, way in itertools.pairwise(ways):
+    last = directions[0] if directions else 0j
+    for before, direction in itertools.pairwise(directions):
         last = before or last
-        turned.append(turned[-1] + math.degrees(turn_between(last, way)))
-    return turned[: len(ways)]
+        turned.append(turned[-1] + math.degrees(turn_between(last, direction)))
+    return turned[: len(directions)]

@@ -69,14 +69,18 @@ def _bent_side(start: complex, end: complex, bend: float) -> list[Anchor]:
 
     So no two sides can cross that do not in the straight arrow.
     """
-    radius, way = LENGTH / math.radians(bend), end - start
-    parts = max(1, math.ceil(abs(bend * way.real / LENGTH) / MOST_TURN))
+    radius, heading = LENGTH / math.radians(bend), end - start
+    parts = max(1, math.ceil(abs(bend * heading.real / LENGTH) / MOST_TURN))
 
     def handle(position: complex) -> complex:
         out = direction(-90.0 + bend * position.real / LENGTH)
-        return out * (1j * way.real * (radius - position.imag) / radius - way.imag) / (3.0 * parts)
+        return (
+            out
+            * (1j * heading.real * (radius - position.imag) / radius - heading.imag)
+            / (3.0 * parts)
+        )
 
-    positions = [start + way * k / parts for k in range(parts + 1)]
+    positions = [start + heading * k / parts for k in range(parts + 1)]
     made = [knot(_bent(p, bend), -handle(p), handle(p)) for p in positions]
     return [replace(made[0], into=None), *made[1:-1], replace(made[-1], out=None)]
 

@@ -13,11 +13,11 @@ HANDLE = arc_handle(90.0)
 def _drop(dials: Dials, up: float) -> Contour:
     """The form about its circle of radius 1; the tip is upward for 1 and downward for -1."""
     far, side = dials["tip"] / 100.0, HANDLE * dials["fullness"] / 100.0
-    way = direction(90.0 * up - dials["angle"] / 2.0)
+    heading = direction(90.0 * up - dials["angle"] / 2.0)
     reach = (far - 1.0) * 0.4 if dials["angle"] > 0.0 else 0.0
-    left = -complex(way.real, -way.imag) if up > 0 else complex(-way.real, way.imag)
-    out = complex(abs(way.real), way.imag) * reach if reach else None
-    into = complex(-abs(left.real), way.imag) * reach if reach else None
+    left = -complex(heading.real, -heading.imag) if up > 0 else complex(-heading.real, heading.imag)
+    out = complex(abs(heading.real), heading.imag) * reach if reach else None
+    into = complex(-abs(left.real), heading.imag) * reach if reach else None
     shoulder = -1j * up * side if side else None
     anchors = (
         Anchor(-1j * up * far, into, out),

@@ -176,23 +176,23 @@ def radius_peg(dial: Dial, near: Near) -> Peg:
     def corner(width: float, height: float, d: Dials) -> tuple[complex, complex, float, float]:
         """The corner, the way on, how far a radius of 1 reaches, and the radius that fits."""
         around = near(dial.name, width, height, d)
-        ways = None if around is None else corner_directions(around, 1)
-        if around is None or ways is None:
+        directions = None if around is None else corner_directions(around, 1)
+        if around is None or directions is None:
             return 0j, 1 + 0j, 1.0, 0.0
         most = dial.reach(width, height, d) if dial.reach else dial.most
-        return around.anchors[1].at, ways[1], half_tangent(*ways), most
+        return around.anchors[1].at, directions[1], half_tangent(*directions), most
 
     def scale(width: float, height: float, d: Dials) -> float:
         return min(width, height) / 200.0 if d.get("radius_in") else 1.0
 
     def at(width: float, height: float, d: Dials) -> complex:
-        position, way, reach, _ = corner(width, height, d)
+        position, heading, reach, _ = corner(width, height, d)
         most = min(width, height) / 2.0
-        return position + way * min(d[dial.name] * scale(width, height, d) * reach, most)
+        return position + heading * min(d[dial.name] * scale(width, height, d) * reach, most)
 
     def value(width: float, height: float, d: Dials, to: complex) -> float:
-        position, way, reach, most = corner(width, height, d)
-        found = max(0.0, dot(to - position, way) / max(reach, 1e-6) / scale(width, height, d))
+        position, heading, reach, most = corner(width, height, d)
+        found = max(0.0, dot(to - position, heading) / max(reach, 1e-6) / scale(width, height, d))
         return min(found, most)
 
     return Peg(dial.name, at, lambda w, h, d: corner(w, h, d)[1], value)

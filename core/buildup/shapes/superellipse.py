@@ -34,8 +34,8 @@ def _piece(exponent: float, low: float, high: float) -> Cubic:
     start, end = (_height(exponent, a) if a else 0.0 for a in (low, high))
     heights = (start + (end - start) * k / SAMPLES for k in range(SAMPLES + 1))
     spots = [complex((1.0 - y**exponent) ** (1.0 / exponent), y) for y in heights]
-    ways = direction(90.0 + low), direction(high - 90.0)
-    return fit_one(spots, *ways, tolerance=CLOSE).curve
+    directions = direction(90.0 + low), direction(high - 90.0)
+    return fit_one(spots, *directions, tolerance=CLOSE).curve
 
 
 def _form(dials: Dials) -> tuple[Contour, ...]:

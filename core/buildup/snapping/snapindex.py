@@ -113,7 +113,7 @@ class SnapIndex:
     _last: Drawing | None = None
     computed: int = 0
     """Items whose places were computed so far: tests assert that this stays low."""
-    looked: int = 0
+    examined: int = 0
     """Spots and segments looked at so far, likewise."""
 
     def update(self, drawing: Drawing, *, most: int | None = None) -> bool:
@@ -145,16 +145,16 @@ class SnapIndex:
         """
         near = self._spots.within(Box.around((at,)).grown(reach))
         for spot in islice(near, MOST_LOOKED // share):
-            self.looked += 1
+            self.examined += 1
             if abs(spot.at - at) <= reach:
                 yield spot
 
     def stretches_near(self, box: Box, *, share: int = 1) -> list[Stretch]:
         """The segments whose boxes meet a box, each once; as many looked at as in `near`."""
         long = (s for stretches in self._long.values() for s in stretches)
-        looked = islice(chain(self._stretches.within(box), long), MOST_LOOKED // share)
-        found = {id(s): s for s in looked if s.box.meets(box)}
-        self.looked += len(found)
+        examined = islice(chain(self._stretches.within(box), long), MOST_LOOKED // share)
+        found = {id(s): s for s in examined if s.box.meets(box)}
+        self.examined += len(found)
         return list(found.values())
 
     def boxes(self) -> Mapping[str, Box]:

@@ -142,14 +142,14 @@ def _twin(anchor: Anchor) -> TwinMark | None:
 
 
 def _corner(
-    contour: Contour, index: int, done: Worked, ways: tuple[complex, complex]
+    contour: Contour, index: int, done: Worked, directions: tuple[complex, complex]
 ) -> CornerMark | None:
     """The mark of an anchor between two directions, if it can be worked."""
-    if abs(cross(*ways)) < BLUNT:
+    if abs(cross(*directions)) < BLUNT:
         return None
     anchor = contour.anchors[index]
     corner = anchor.corner or Corner(0.0)
-    peg, along = done.cuts.get(index, (anchor.at, ways[1]))
+    peg, along = done.cuts.get(index, (anchor.at, directions[1]))
     return CornerMark(
         radius=corner.radius,
         drawn=done.radii.get(index, 0.0),

@@ -175,7 +175,7 @@ class _Piece:
     teeth: tuple[float, ...]
     curvature: tuple[float | None, ...]
     turn: tuple[float, ...]
-    ways: tuple[complex, complex]
+    directions: tuple[complex, complex]
     """The directions in which it begins and ends."""
 
 
@@ -183,15 +183,15 @@ class _Piece:
 def _piece(segment: Cubic, count: int) -> _Piece:
     """What is told of a segment; remembered, as a drag changes few of them."""
     found = stations(segment, count)
-    teeth = [_tooth(s.way, s.curvature) for s in found]
-    ways = [s.way for s in found if s.way] or [0j]
+    teeth = [_tooth(s.direction, s.curvature) for s in found]
+    directions = [s.direction for s in found if s.direction] or [0j]
     return _Piece(
         along=tuple(s.along for s in found),
         at=tuple(round(v, 3) for s in found for v in (s.at.real, s.at.imag)),
         teeth=tuple(round(v, 6) for tooth in teeth for v in (tooth.real, tooth.imag)),
         curvature=tuple(_finite(s.curvature) for s in found),
-        turn=tuple(turns_along([s.way for s in found])),
-        ways=(ways[0], ways[-1]),
+        turn=tuple(turns_along([s.direction for s in found])),
+        directions=(directions[0], directions[-1]),
     )
 
 
@@ -199,7 +199,7 @@ def _turned(pieces: Sequence[_Piece]) -> Iterator[float]:
     """How far the path has turned at each place of its pieces."""
     so_far, last = 0.0, 0j
     for piece in pieces:
-        first, end = piece.ways
+        first, end = piece.directions
         so_far += math.degrees(turn_between(last, first))
         yield from [round(so_far + t, 2) for t in piece.turn]
         so_far, last = so_far + piece.turn[-1], end or last

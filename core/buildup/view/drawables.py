@@ -148,9 +148,11 @@ def _drawable(drawing: Drawing, item_id: str) -> Drawable:
         form = assembly_form(drawing, item_id)
         mark = assembly_mark(drawing, item, form)
         data = path_data(form.contours)
-        ways = not all(c.closed for c in form.contours)
+        has_paths = not all(c.closed for c in form.contours)
         style = laid_across(form.contours, item.style)
-        found = replace(found, style=style, path=data, assembly=mark, rule=form.rule, open=ways)
+        found = replace(
+            found, style=style, path=data, assembly=mark, rule=form.rule, open=has_paths
+        )
         return replace(found, dashes=dashes_of(form.contours, style))
     if isinstance(item, Symmetry):
         return replace(found, symmetry=symmetry_mark(drawing, item))
@@ -164,8 +166,8 @@ def _drawable(drawing: Drawing, item_id: str) -> Drawable:
         return found
     contours = contours_of(drawing, item_id)
     style = laid_across(contours, item.style)
-    ways = not all(c.closed for c in contours)
-    found = replace(found, path=path_data(contours), style=style, open=ways)
+    has_paths = not all(c.closed for c in contours)
+    found = replace(found, path=path_data(contours), style=style, open=has_paths)
     found = replace(found, dashes=dashes_of(contours, style))
     if isinstance(item, Outline):
         several = len(item.contours) > 1

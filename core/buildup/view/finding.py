@@ -57,11 +57,11 @@ def pile(drawing: Drawing, at: complex, *, reach: float) -> tuple[ItemAtPoint, .
             locked=drawing.locked(i),
         )
         for i in reversed(tuple(drawing.painted_in()))
-        if any(_lies_at(drawing, i, image.inverse()(at), reach) for image in images_of(drawing, i))
+        if any(_is_at(drawing, i, image.inverse()(at), reach) for image in images_of(drawing, i))
     )
 
 
-def _lies_at(drawing: Drawing, item_id: str, at: complex, reach: float) -> bool:
+def _is_at(drawing: Drawing, item_id: str, at: complex, reach: float) -> bool:
     box = seen_box(drawing, item_id)
     if box is None or not box.grown(reach).has(at):
         return False

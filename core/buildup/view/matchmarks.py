@@ -53,12 +53,12 @@ def match_mark(drawing: Drawing, items: Sequence[str], reference: str) -> MatchM
 
 def _path(loops: Sequence[Loop]) -> str:
     return "".join(
-        f"M{_told(loop[0].curve[0])}"
-        + "".join("C" + " ".join(_told(p) for p in part.curve[1:]) for part in loop)
+        f"M{_written(loop[0].curve[0])}"
+        + "".join("C" + " ".join(_written(p) for p in part.curve[1:]) for part in loop)
         + "Z"
         for loop in loops
     )
 
 
-def _told(position: complex) -> str:
+def _written(position: complex) -> str:
     return f"{position.real:.3f} {position.imag:.3f}"

@@ -62,7 +62,7 @@ class FormulaWord:
     """A word that can stand in a formula."""
 
     word: str
-    does: str
+    meaning: str
     """What it stands for."""
 
 
@@ -90,7 +90,7 @@ def measure_table(drawing: Drawing) -> MeasureTable:
         rows.append(
             MeasureRow(
                 id=measure.id,
-                result="" if known is None else told(known, unit=measure.unit),
+                result="" if known is None else formatted(known, unit=measure.unit),
                 kind="" if known is None else str(known.measured.kind),
                 problem="" if problem is None else problem.sentence,
                 uses=tuple(mine[:MOST_USES]),
@@ -128,11 +128,11 @@ def _names(formula: str) -> Iterable[str]:
         return ()
 
 
-def told(quantity: Quantity, *, unit: str) -> str:
+def formatted(quantity: Quantity, *, unit: str) -> str:
     """A value with its unit.
 
     >>> from buildup.formulas.quantitykinds import AREA, LENGTH
-    >>> told(Quantity(96.0, LENGTH), unit="mm"), told(Quantity(96.0 * 96.0, AREA), unit="in")
+    >>> formatted(Quantity(96.0, LENGTH), unit="mm"), formatted(Quantity(96.0 * 96.0, AREA), unit="in")
     ('25.4 mm', '1 in²')
     """
     value, size = quantity.value, unit_of(unit).size
@@ -156,13 +156,13 @@ def formula_words(drawing: Drawing) -> tuple[FormulaWord, ...]:
         *(
             FormulaWord(
                 word=m.name,
-                does=told(values[m.name], unit=m.unit) if m.name in values else "no value",
+                meaning=formatted(values[m.name], unit=m.unit) if m.name in values else "no value",
             )
             for m in drawing.sheet.measures
         ),
         *_readings(drawing),
-        *(FormulaWord(word=f"{f.name}(", does=f.does) for f in FUNCTIONS.values()),
-        *(FormulaWord(word=name, does=short(value, 4)) for name, value in CONSTANTS.items()),
+        *(FormulaWord(word=f"{f.name}(", meaning=f.meaning) for f in FUNCTIONS.values()),
+        *(FormulaWord(word=name, meaning=short(value, 4)) for name, value in CONSTANTS.items()),
     )
 
 
@@ -174,7 +174,7 @@ def _readings(drawing: Drawing) -> Iterator[FormulaWord]:
         if not name.isidentifier():
             continue
         for what in READINGS:
-            yield FormulaWord(word=f"{name}.{what}", does=f"{what} of “{item.name}”")
+            yield FormulaWord(word=f"{name}.{what}", meaning=f"{what} of “{item.name}”")
 
 
 _AS_MADE = re.compile(r"^[A-Z][a-z ]+ \d+$")

@@ -88,7 +88,7 @@ def _filter_mark(effects: Sequence[Effect], box: Box) -> FilterMark:
 
 def dashes_of(contours: Sequence[Contour], style: Style) -> tuple[str | None, ...]:
     """By stroke, the path data of its fitted dashes; () where no stroke has any."""
-    fitted = [fitted_dashes(contours, s) if s.shows else None for s in style.strokes]
+    fitted = [fitted_dashes(contours, s) if s.is_seen else None for s in style.strokes]
     if all(f is None for f in fitted):
         return ()
     return tuple(None if f is None else path_data(f) for f in fitted)
@@ -143,18 +143,20 @@ def _gradient_mark(item_id: str, stroke: int | None, paint: Gradient) -> Gradien
         item=item_id,
         stroke=stroke,
         kind=paint.kind,
-        start=_told(by.origin),
-        middle=_told(by(0.5 + 0j)),
-        end=_told(by(1 + 0j)),
-        side=_told(by(1j)) if radial else None,
-        focus=_told(by(paint.focus)) if radial else None,
-        rim=(*_told(rim[0]), *_told(rim[1]), *_told(rim[2])) if radial else None,
+        start=_written(by.origin),
+        middle=_written(by(0.5 + 0j)),
+        end=_written(by(1 + 0j)),
+        side=_written(by(1j)) if radial else None,
+        focus=_written(by(paint.focus)) if radial else None,
+        rim=(*_written(rim[0]), *_written(rim[1]), *_written(rim[2])) if radial else None,
         stops=tuple(
-            StopMark(at=_told(by(s.at + 0j)), part=s.at, colour=hex_of(s.colour), opacity=s.opacity)
+            StopMark(
+                at=_written(by(s.at + 0j)), part=s.at, colour=hex_of(s.colour), opacity=s.opacity
+            )
             for s in paint.stops
         ),
     )
 
 
-def _told(position: complex) -> Point:
+def _written(position: complex) -> Point:
     return (position.real, position.imag)

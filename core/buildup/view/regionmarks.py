@@ -94,8 +94,8 @@ def place_in(region: Region) -> complex:
     longest = sorted(region.outer, key=lambda p: -abs(p.curve[3] - p.curve[0]))[:PLACES]
     spots = [(point_at(p.curve, 0.5), derivative_at(p.curve, 0.5)) for p in longest]
     for inward in INWARD:
-        for at, way in spots:
-            position = at + way / abs(way) * 1j * inward * size if way else at
+        for at, direction in spots:
+            position = at + direction / abs(direction) * 1j * inward * size if direction else at
             if region.holds(position):
                 return position
     return box.centre

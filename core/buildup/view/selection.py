@@ -140,7 +140,7 @@ class Selection:
     """The contours of those whose anchors the tool shows."""
     cut: bool = False
     """Anchors were left out as they are not in sight, or too many to be told apart."""
-    told: tuple[str, ...] | None = None
+    marked: tuple[str, ...] | None = None
     """The items whose anchors and paths are told; None: all, else the others are as before."""
     curves: tuple[CurveReading, ...] = ()
     """The curvature along all that is selected, where it is asked for."""
@@ -161,7 +161,7 @@ class Selection:
 def selection(
     drawing: Drawing,
     ids: Sequence[str],
-    shows: ViewRequest = ALL,
+    view: ViewRequest = ALL,
     *,
     only: Collection[str] | None = None,
 ) -> Selection:
@@ -185,21 +185,21 @@ def selection(
         style=starting_style(drawing, items),
         follows=follow_marks(drawing, items),
     )
-    if shows.curves is not None:
-        check_step(shows.curves)
-        curves, many = curve_readings(drawing, found.items, shows.curves)
+    if view.curves is not None:
+        check_step(view.curves)
+        curves, many = curve_readings(drawing, found.items, view.curves)
         found = replace(found, curves=curves, curves_cut=many)
-    if shows.marks == "frame":
+    if view.marks == "frame":
         return found
     listed = [i for i in items if only is None or i.id in only]
-    outlines = [o for i in listed if (o := anchored(drawing, i, shows.marks)) is not None]
-    marks, cut = _marks(outlines, shows)
+    outlines = [o for i in listed if (o := anchored(drawing, i, view.marks)) is not None]
+    marks, cut = _marks(outlines, view)
     return replace(
         found,
         anchors=marks,
         paths=tuple(f for o in outlines for f in _paths(o, plain=drawing.tree.is_leaf(o.id))),
         cut=cut,
-        told=None if only is None else tuple(i for i in found.items if i in only),
+        marked=None if only is None else tuple(i for i in found.items if i in only),
     )
 
 
@@ -222,20 +222,20 @@ def _paths(outline: Outline, *, plain: bool) -> Iterator[PathFacts]:
         )
 
 
-def _marks(outlines: Sequence[Outline], shows: ViewRequest) -> tuple[tuple[AnchorMark, ...], bool]:
+def _marks(outlines: Sequence[Outline], view: ViewRequest) -> tuple[tuple[AnchorMark, ...], bool]:
     """The marks to show, and whether any were left out."""
     chosen: dict[tuple[str, int], set[int]] = {}
-    for item_id, c, i in shows.chosen:
+    for item_id, c, i in view.chosen:
         chosen.setdefault((item_id, c), set()).update((i - 1, i, i + 1))
     each = [(o, c, path) for o in outlines for c, path in enumerate(o.contours)]
-    seen = [_in_sight(path, shows.sight) for _, _, path in each]
+    seen = [_in_sight(path, view.sight) for _, _, path in each]
     many = sum(map(len, seen)) > MOST_MARKS
     marks: list[AnchorMark] = []
     for (outline, c, path), here in zip(each, seen, strict=True):
         count = len(path.anchors)
         wanted = {i % count for i in chosen.get((outline.id, c), ())}
         wanted |= set(() if many else here) | (set() if path.closed else {0, count - 1})
-        shown = (i for i in sorted(wanted) if shows.marks == "anchors" or corner_directions(path, i))
+        shown = (i for i in sorted(wanted) if view.marks == "anchors" or corner_directions(path, i))
         marks += anchor_marks(outline, c, shown)
     return tuple(marks), many or sum(map(len, seen)) < sum(len(p.anchors) for _, _, p in each)
 

@@ -10,7 +10,7 @@ from buildup.forms.contours import contours_along
 from buildup.forms.draftpegs import CopyPeg, copy_peg
 from buildup.forms.textlayout import paths_of, row_length, word_courses
 
-ItemAtPoint = Literal["straight", "arc", "along"]
+TextLayout = Literal["straight", "arc", "along"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -39,7 +39,7 @@ class TextMark:
     features: tuple[FeatureValue, ...]
     """Of the font, which are set."""
     direction: Direction
-    lies: ItemAtPoint
+    layout: TextLayout
     """Straight, on an arc, or along what the assembly holds."""
     radius: float | None = None
     """Of the arc; below 0 its middle is above."""
@@ -49,7 +49,7 @@ class TextMark:
     """Sheet units by which they stand off it."""
     other_side: bool = False
     """They run along it the other way."""
-    shows: bool = False
+    show_parts: bool = False
     """The line shows as well."""
     beyond: float = 0.0
     """Sheet units by which they are longer than the line."""
@@ -59,16 +59,16 @@ class TextMark:
 def words_mark(drawing: Drawing, item: Item) -> TextMark | None:
     """The mark of words; None: the item says nothing."""
     if isinstance(item, TextItem):
-        lies: ItemAtPoint = "straight" if item.radius is None else "arc"
-        return _mark(item.lettering, lies, radius=item.radius, pegs=(_end_peg(item),))
+        layout: TextLayout = "straight" if item.radius is None else "arc"
+        return _mark(item.lettering, layout, radius=item.radius, pegs=(_end_peg(item),))
     if isinstance(item, Assembly) and item.along:
         return _along(drawing, item, item.along)
     return None
 
 
 def _mark(
-    said: Lettering,
-    lies: ItemAtPoint,
+    lettering: Lettering,
+    layout: TextLayout,
     *,
     radius: float | None = None,
     pegs: tuple[CopyPeg, ...] = (),
@@ -76,26 +76,26 @@ def _mark(
     beyond: float = 0.0,
 ) -> TextMark:
     return TextMark(
-        text=said.text,
-        font=said.font,
-        font_name=said.font_name,
-        kerning=said.kerning,
-        ligatures=said.ligatures,
-        size=said.size,
-        tracking=said.tracking,
-        leading=said.leading,
-        align=said.align,
-        missing=said.shaped.missing,
-        fallbacks=said.shaped.fallbacks,
-        axes=said.axes,
-        features=said.features,
-        direction=said.direction,
-        lies=lies,
+        text=lettering.text,
+        font=lettering.font,
+        font_name=lettering.font_name,
+        kerning=lettering.kerning,
+        ligatures=lettering.ligatures,
+        size=lettering.size,
+        tracking=lettering.tracking,
+        leading=lettering.leading,
+        align=lettering.align,
+        missing=lettering.shaped.missing,
+        fallbacks=lettering.shaped.fallbacks,
+        axes=lettering.axes,
+        features=lettering.features,
+        direction=lettering.direction,
+        layout=layout,
         radius=radius,
         start=edge.start * 100.0 if edge else 0.0,
         offset=edge.offset if edge else 0.0,
         other_side=edge is not None and edge.other_side,
-        shows=edge is not None and edge.shows,
+        show_parts=edge is not None and edge.show_parts,
         beyond=beyond,
         pegs=pegs,
     )
@@ -103,29 +103,29 @@ def _mark(
 
 def _end_peg(words: TextItem) -> CopyPeg:
     """The peg at the end of the first line, which bends it."""
-    said = words.lettering
-    long = row_length(said, 0)
-    ends = (long * said.begins, long * (1.0 + said.begins))
+    lettering = words.lettering
+    long = row_length(lettering, 0)
+    ends = (long * lettering.begins, long * (1.0 + lettering.begins))
     end = max(ends, key=lambda at: (abs(at), at))
-    ((at, way),) = word_courses(words)[0]([end])
-    down = words.place.vector(way * 1j)
+    ((at, heading),) = word_courses(words)[0]([end])
+    down = words.place.vector(heading * 1j)
     value = words.radius or 0.0
     return copy_peg("radius", "Arc", words.place(at), down / abs(down), value=value)
 
 
 def _along(drawing: Drawing, item: Assembly, edge: TextOnPath) -> TextMark:
-    said = edge.lettering
+    lettering = edge.lettering
     paths = paths_of(contours_along(drawing, item.id), backwards=edge.other_side)
     if not paths:
-        return _mark(said, "along", edge=edge)
+        return _mark(lettering, "along", edge=edge)
     path = paths[0]
     begin = edge.start * path.length
-    ((at, way),) = path.spots([begin])
-    up = -1j * way
-    off = at + up * (edge.offset + said.size)
+    ((at, heading),) = path.spots([begin])
+    up = -1j * heading
+    off = at + up * (edge.offset + lettering.size)
     pegs = (
-        copy_peg("start", "Start", at, way, value=edge.start * 100.0, unit="percent"),
+        copy_peg("start", "Start", at, heading, value=edge.start * 100.0, unit="percent"),
         copy_peg("offset", "Offset", off, up, value=edge.offset),
     )
-    beyond = path.beyond(begin, said, 0)
-    return _mark(said, "along", edge=edge, pegs=pegs, beyond=beyond)
+    beyond = path.beyond(begin, lettering, 0)
+    return _mark(lettering, "along", edge=edge, pegs=pegs, beyond=beyond)

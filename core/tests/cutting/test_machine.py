@@ -11,7 +11,7 @@ import shapely
 from buildup.cutting.device import Cutter, read_strokes
 from buildup.cutting.job import job_of
 from buildup.cutting.knife import steered, trailed
-from buildup.cutting.marks import alignment, mark_places, alignment_of
+from buildup.cutting.marks import alignment, alignment_of, mark_places
 from buildup.cutting.plan import MM, CutPlan, read_plan
 from buildup.cutting.record import record_of
 from buildup.cutting.timing import DEVIATION, times_along

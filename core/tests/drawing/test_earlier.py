@@ -27,6 +27,8 @@ def at_form_10(told):
     if "result" in told:
         result = told.pop("result")
         told["edge"] = result and {**result, "kind": RESULTS[result["kind"]]}
+        if result and "show_parts" in result:
+            told["edge"]["shows"] = told["edge"].pop("show_parts")
     for holder in (told, told.get("edge") or {}):
         if holder.get("lettering"):
             lettering = dict(holder["lettering"])
@@ -66,6 +68,32 @@ class CommandsTest(unittest.TestCase):
         self.assertEqual(set(KINDS.values()) - now, set())
         self.assertEqual(set(KINDS) & now, set())
         self.assertEqual(set(FIELDS) - now, set())
+
+    def test_fields_of_commands_that_had_other_names_up_to_form_14(self):
+        at = [["a", 0, 0], ["a", 0, 1]]
+        for old, field, value in (
+            ({"kind": "line_up", "anchors": at, "way": "level"}, "axis", "level"),
+            ({"kind": "space_anchors", "anchors": at, "way": "upright"}, "axis", "upright"),
+            ({"kind": "space_items", "items": ["a"], "way": "across"}, "axis", "across"),
+            ({"kind": "flip_items", "items": ["a"], "way_over": "level"}, "axis", "level"),
+            (
+                {
+                    "kind": "sweep_regions",
+                    "items": ["a"],
+                    "places": [],
+                    "does": "remove",
+                    "item": "b",
+                },
+                "operation",
+                "remove",
+            ),
+            ({"kind": "save_style", "item": "a", "kept": "s"}, "style_id", "s"),
+            ({"kind": "set_saved_style", "kept": "s"}, "style_id", "s"),
+            ({"kind": "edit_text", "items": ["a"], "said": []}, "texts", ()),
+            ({"kind": "set_text_path", "items": ["a"], "shows": True}, "show_parts", True),
+        ):
+            with self.subTest(old["kind"]):
+                self.assertEqual(getattr(read_command(old), field), value)
 
     def test_edits_that_waited_in_a_page_of_before(self):
         for old, new in (

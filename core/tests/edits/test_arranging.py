@@ -107,7 +107,7 @@ class TransformTest(unittest.TestCase):
     @given(st.sampled_from(["level", "upright"]), pivots)
     def test_flips(self, way, about):
         before, at, form = self.each(about)
-        command = {"items": ["leaf", "bracket"], "way_over": way, "about": about}
+        command = {"items": ["leaf", "bracket"], "axis": way, "about": about}
         across = (-1, 1) if way == "level" else (1, -1)
         self.same(
             done(before, kind="flip_items", **command),
@@ -122,7 +122,7 @@ class TransformTest(unittest.TestCase):
             ({"kind": "rotate_items", "angle": angle}, {"angle": -angle}),
             ({"kind": "scale_items", "x": x, "y": y}, {"x": 1 / x, "y": 1 / y}),
             ({"kind": "shear_items", "angle": lean}, {"angle": -lean}),
-            ({"kind": "flip_items", "way_over": "level"}, {}),
+            ({"kind": "flip_items", "axis": "level"}, {}),
         ):
             before = full()
             command = {**there, "items": items, "about": about}
@@ -139,7 +139,7 @@ class TransformTest(unittest.TestCase):
         before = drawing(plate())
         for command in (
             {"kind": "shear_items", "angle": 25},
-            {"kind": "flip_items", "way_over": "upright"},
+            {"kind": "flip_items", "axis": "upright"},
             {"kind": "scale_items", "x": -2, "y": 0.5},
         ):
             after = done(before, items=["plate"], **command)
@@ -165,11 +165,11 @@ class TransformTest(unittest.TestCase):
     def test_a_mirrored_shape_stands_as_far_turned_as_it_looks(self):
         before = drawing(plate())
         for way, angle in (("level", -30), ("upright", -30)):
-            flipped = done(before, kind="flip_items", items=["plate"], way_over=way)
+            flipped = done(before, kind="flip_items", items=["plate"], axis=way)
             self.assertAlmostEqual(own_standing(flipped.items["plate"]).angle, angle)
         turned = done(drawing(leaf()), kind="rotate_items", items=["leaf"], angle=30)
         self.assertEqual(turned.items["leaf"].angle, 30)
-        flipped = done(turned, kind="flip_items", items=["leaf"], way_over="level")
+        flipped = done(turned, kind="flip_items", items=["leaf"], axis="level")
         self.assertAlmostEqual(flipped.items["leaf"].angle, -30)
 
     def test_strokes_and_radii_grow_or_keep_their_size(self):
@@ -330,7 +330,7 @@ class AlignTest(unittest.TestCase):
     def test_equal_gaps_and_centres(self):
         self.ids = ["leaf", "plate", "far"]
         self.before = drawing(leaf("far", by=700 + 0j), leaf(), plate())
-        space = {"kind": "space_items", "items": self.ids, "way": "across"}
+        space = {"kind": "space_items", "items": self.ids, "axis": "across"}
         first, second = self.gaps(done(self.before, **space))
         self.assertAlmostEqual(first, second)
         outer = Box.union(self.boxes(self.before))
@@ -413,7 +413,7 @@ class CopiesTest(unittest.TestCase):
             after, new = self.made(before, kind="ring_of_copies", copies="c", **command)
             self.assertEqual(len(new), count - 1)
             step = read_command({"kind": "ring_of_copies", "copies": "c", **command})
-            way = step.ways(standing_of(before, ["leaf"]))[0].by
+            way = step.item_maps(standing_of(before, ["leaf"]))[0].by
             at = anchors(before.items["leaf"])[1]
             for item in new:
                 at, was = way(at), anchors(before.items["leaf"])[1]

@@ -130,7 +130,7 @@ class SwatchTest(unittest.TestCase):
         self.assertEqual(changed.sheet.swatches[2].name, "Ember")
 
     def test_a_kept_style_is_given_to_others(self):
-        value = done(full(), kind="save_style", item="wing", kept="mine", called="Rich")
+        value = done(full(), kind="save_style", item="wing", style_id="mine", called="Rich")
         kept = value.sheet.styles[-1]
         self.assertEqual((kept.name, kept.style), ("Rich", rich()))
         command = replace(

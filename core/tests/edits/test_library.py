@@ -30,7 +30,7 @@ WAYS = (
     {"kind": "rotate_items", "angle": -140.0, "about": [40, 900]},
     {"kind": "scale_items", "x": 1.5, "y": 1.5, "grow": True},
     {"kind": "scale_items", "x": 0.7, "y": 1.2},
-    {"kind": "flip_items", "way_over": "level"},
+    {"kind": "flip_items", "axis": "level"},
     {"kind": "mirror_items", "axis": {"centre": [10, 20], "angle": 35.0}},
     {"kind": "shear_items", "angle": 12.0},
 )

@@ -105,7 +105,7 @@ class GradientTest(unittest.TestCase):
             {"kind": "move_items", "items": ["it"], "by": [30, -12]},
             {"kind": "rotate_items", "items": ["it"], "angle": 33},
             {"kind": "scale_items", "items": ["it"], "x": 2, "y": 0.5},
-            {"kind": "flip_items", "items": ["it"], "way_over": "level"},
+            {"kind": "flip_items", "items": ["it"], "axis": "level"},
             {"kind": "drag_shear", "items": ["it"], "grip": "n", "to": [120, 30]},
             {"kind": "rotate_items", "items": ["group"], "angle": 90},
         ]

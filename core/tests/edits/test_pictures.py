@@ -124,7 +124,7 @@ class MapTest(unittest.TestCase):
         moves = (
             {"kind": "move_items", "items": ["box"], "by": [30.0, -10.0]},
             {"kind": "rotate_items", "items": ["box"], "about": [0.0, 0.0], "angle": 40.0},
-            {"kind": "flip_items", "items": ["box"], "way_over": "level"},
+            {"kind": "flip_items", "items": ["box"], "axis": "level"},
         )
         old = picture_mark(before, "box")
         for command in moves:

@@ -41,8 +41,10 @@ class RefusingTest(unittest.TestCase):
 
     def test_what_cannot_be_done_is_refused(self):
         self.refused("no_anchors", kind="delete_anchors", anchors=[])
-        self.refused("too_few_anchors", kind="line_up", anchors=[["leaf", 0, 0]], way="level")
-        self.refused("too_few_anchors", kind="space_anchors", anchors=[["leaf", 0, 0]], way="level")
+        self.refused("too_few_anchors", kind="line_up", anchors=[["leaf", 0, 0]], axis="level")
+        self.refused(
+            "too_few_anchors", kind="space_anchors", anchors=[["leaf", 0, 0]], axis="level"
+        )
         self.refused("no_segment", kind="straighten_segments", segments=[["open", 0, 2]])
         self.refused("no_extremes", kind="add_anchors", segments=[["open", 0, 1]], where="extremes")
         self.refused("anchor_there", kind="insert_anchor", item="leaf", at=[100, 20])
@@ -178,9 +180,9 @@ class ArrangingTest(unittest.TestCase):
     def test_lining_up_and_spacing(self):
         before = drawing(path("p", 0j, 10 + 8j, 40 + 4j, 100 + 0j))
         refs = [["p", 0, k] for k in range(4)]
-        level = done(before, kind="line_up", anchors=refs, way="level").items["p"]
+        level = done(before, kind="line_up", anchors=refs, axis="level").items["p"]
         self.assertEqual({a.at.imag for a in level.contours[0].anchors}, {3})
-        even = done(before, kind="space_anchors", anchors=refs, way="level").items["p"]
+        even = done(before, kind="space_anchors", anchors=refs, axis="level").items["p"]
         positions = [a.at for a in even.contours[0].anchors]
         self.assertAlmostEqual(positions[1].real, 100 / 3)
         self.assertEqual([p.imag for p in positions], [0, 8, 4, 0])

@@ -163,7 +163,7 @@ class AlongTest(unittest.TestCase):
             middle = (a.at + b.at) / 2.0
             self.assertAlmostEqual(abs(middle - 100 - 100j), radius, delta=1e-3 * radius)
         mark = drawable(value, "a")
-        self.assertEqual((mark.words.lies, len(mark.assembly.below)), ("along", 1))
+        self.assertEqual((mark.words.layout, len(mark.assembly.below)), ("along", 1))
 
     def test_words_follow_their_line(self):
         value = self.laid(wire())
@@ -191,7 +191,7 @@ class AlongTest(unittest.TestCase):
 
     def test_mirrored_words_can_still_be_read(self):
         value = self.laid(disc("d", 100 + 100j))
-        flipped = done(value, kind="flip_items", items=["a"], way_over="level")
+        flipped = done(value, kind="flip_items", items=["a"], axis="level")
         a, tip, b = contours_of(flipped, "a")[0].anchors
         turned = (tip.at - a.at) / (b.at - a.at)
         self.assertLess(turned.imag, 0.0)  # the tip is above the feet, read from left to right

@@ -186,7 +186,7 @@ class InsideTest(unittest.TestCase):
         for scale, command in (
             (1, {"kind": "move_items", "by": [30, 40]}),
             (1, {"kind": "rotate_items", "angle": 33, "about": [0, 0]}),
-            (1, {"kind": "flip_items", "way_over": "level", "about": [0, 0]}),
+            (1, {"kind": "flip_items", "axis": "level", "about": [0, 0]}),
             (2, {"kind": "scale_items", "x": 2, "y": 2, "about": [0, 0]}),
         ):
             with self.subTest(command["kind"]):

@@ -60,7 +60,7 @@ class WorkTest(unittest.TestCase):
                 with mock.patch.object(snapmodule, "crossings", wraps=crossings) as crossed:
                     snap(value, field, aim)
                 self.assertLessEqual(crossed.call_count, 28)
-                counts.append(field.looked)
+                counts.append(field.examined)
             self.assertLessEqual(max(counts), 2 * MOST_LOOKED)
 
     def test_an_edit_of_a_large_item_costs_no_more_than_the_item(self):

@@ -131,7 +131,7 @@ class SelectionTest(unittest.TestCase):
         move = {"kind": "move_anchors", "anchors": [["l7", 0, 1]], "by": [3, 0]}
         one = preview(many, read_command(move), ids, ViewRequest())
         self.assertEqual({m.item for m in one.selection.anchors}, {"l7"})
-        self.assertEqual((one.selection.told, [i.id for i in one.items]), (("l7",), ["l7"]))
+        self.assertEqual((one.selection.marked, [i.id for i in one.items]), (("l7",), ["l7"]))
         drag = read_command({"kind": "drag_rotation", "items": ids, "start": [9, 0], "to": [0, 9]})
         whole = preview(many, drag, ids, ViewRequest())
         self.assertEqual((whole.items, whole.selection.anchors), ((), ()))

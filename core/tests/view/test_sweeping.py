@@ -81,14 +81,14 @@ class SweepTest(unittest.TestCase):
         value = done(
             value, kind="draw_shape", item="two", shape="ellipse", start=[90, 90], to=[110, 110]
         )
-        after = sweep(value, [[100, 100]], does="remove")
+        after = sweep(value, [[100, 100]], operation="remove")
         self.assertNotIn("two", after.items)
         self.assertEqual(len(contours_of(after, "one")), 2)
         self.assertEqual(after.order, ("one",))
 
     def test_a_line_divides_and_is_kept(self):
         value = drawing(disc("one", 100 + 100j), open_line(0 + 100j, 200 + 100j))
-        after = sweep(value, [[100, 80]], does="remove")
+        after = sweep(value, [[100, 80]], operation="remove")
         self.assertAlmostEqual(area(after, "one") / ROUND, 0.5, delta=1e-4)
         self.assertIn("line", after.items)
 
@@ -98,7 +98,7 @@ class SweepTest(unittest.TestCase):
         self.assertAlmostEqual(area(after, "swept"), 100 * 100)
         self.assertEqual(after.items["line"], value.items["line"])
         with self.assertRaises(Refusal):
-            sweep(value, [[50, 50]], gap=2.0, does="remove")
+            sweep(value, [[50, 50]], gap=2.0, operation="remove")
 
     def test_it_is_one_step_and_is_taken_back(self):
         value = discs()

@@ -14,13 +14,13 @@ class BrokenOff(Exception):
     """The other side ended, or says nothing that is a frame."""
 
 
-def send(link: socket.socket, told: object, data: bytes = b"") -> None:
+def send(link: socket.socket, value: object, data: bytes = b"") -> None:
     """Send JSON and bytes.
 
     Raises:
         BrokenOff: nobody listens.
     """
-    text = json.dumps(told, separators=(",", ":")).encode()
+    text = json.dumps(value, separators=(",", ":")).encode()
     try:
         link.sendall(_HEAD.pack(len(text), len(data)) + text + data)
     except OSError as problem:

@@ -18,7 +18,7 @@ from drawings.selectors.history import next_steps, page
 from drawings.selectors.lookup import found
 from drawings.services import lifecycle as acts
 from drawings.services.edit import Known, Outcome, check_known, delta_after, edit
-from drawings.services.navigate import go, way
+from drawings.services.navigate import delta_to, go
 
 router = Router(tags=["drawings"])
 MOST_STEPS_SHOWN = 2_000
@@ -29,14 +29,14 @@ def _known(version: int | None, tip: str | None) -> Known | None:
     return None if version is None else Known(version, tip)
 
 
-def _told(kept: Outcome, body: schema.CommandIn | schema.GoIn) -> dict[str, Any]:
+def _answer(kept: Outcome, body: schema.CommandIn | schema.GoIn) -> dict[str, Any]:
     """What changed since the version that the client knew."""
     since = kept.row.version - 1 if body.version is None else body.version
     return answers.change(
         kept.row,
         kept.delta,
         kept.after,
-        (body.selection, body.shows),
+        (body.selection, body.view),
         since=since,
         around=kept.around,
         held=kept.before,
@@ -111,7 +111,7 @@ def apply_command(request: HttpRequest, drawing: int, body: schema.CommandIn) ->
         command=body.command,
         follows=None if body.follows is None else Follows(**body.follows.dict()),
     )
-    return _told(kept, body)
+    return _answer(kept, body)
 
 
 @router.get("/drawings/{drawing}/progress/{edit}", response=schema.Work)
@@ -140,7 +140,7 @@ def move_in_history(request: HttpRequest, drawing: int, body: schema.GoIn) -> di
         to=body.to,
         edit=body.edit,
     )
-    return _told(kept, body)
+    return _answer(kept, body)
 
 
 @router.get("/drawings/{drawing}/history", response=schema.History)
@@ -160,7 +160,7 @@ def get_step(request: HttpRequest, drawing: int, step: int) -> Repaint:
     """What looks different at another step of the history; nothing is changed."""
     with store.snapshot():
         row = found(whose(request), drawing)
-        delta = way(row, step, most=MOST_STEPS_SHOWN)
+        delta = delta_to(row, step, most=MOST_STEPS_SHOWN)
         now = store.value_of(row)
     then = updated(now, delta)
     return repainting.repaint(then, delta, (), before=now.tree)

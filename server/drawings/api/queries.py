@@ -65,14 +65,14 @@ def preview_edit(request: HttpRequest, drawing: int, body: AimIn) -> host.Aimed:
     meeting = SnapResult() if body.aim is None else cueindexes.meeting(row.pk, value, body.aim)
     with reporting_to(InteractiveBudget(MOST_ON_SERVER)):
         return host.aimed(
-            value, meeting, body.command, body.selection, body.shows, keeps=body.keeps
+            value, meeting, body.command, body.selection, body.view, keeps=body.commits
         )
 
 
 @router.post("/drawings/{drawing}/queries/selection", response=Selection)
 def describe_selection(request: HttpRequest, drawing: int, body: SelectionIn) -> Selection:
     """Marks and numbers of what is selected."""
-    return selection(value_now(request, drawing)[1], body.selection, body.shows)
+    return selection(value_now(request, drawing)[1], body.selection, body.view)
 
 
 @router.post("/drawings/{drawing}/queries/nearest-anchor", response=AnchorMark | None)
@@ -124,7 +124,7 @@ def preview_copies(request: HttpRequest, drawing: int, body: SpreadIn) -> host.C
     meeting = SnapResult() if body.aim is None else cueindexes.meeting(row.pk, value, body.aim)
     with reporting_to(InteractiveBudget(MOST_ON_SERVER)):
         return host.spread(
-            value, body.command, body.selection, body.shows, meeting=meeting, drag=body.drag
+            value, body.command, body.selection, body.view, meeting=meeting, drag=body.drag
         )
 
 

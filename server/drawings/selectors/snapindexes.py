@@ -13,21 +13,21 @@ MOST_KEPT = 4
 
 
 @dataclass
-class _Kept:
+class _SharedIndex:
     """An index, and who uses it: one question at a time, each drawing by itself."""
 
     index: SnapIndex = field(default_factory=SnapIndex)
     lock: Lock = field(default_factory=Lock)
 
 
-_kept: OrderedDict[int, _Kept] = OrderedDict()
+_kept: OrderedDict[int, _SharedIndex] = OrderedDict()
 _lock = Lock()
 
 
 def meeting(drawing_id: int, drawing: Drawing, aim: Aim) -> SnapResult:
     """What an aim meets on a drawing; the index is kept for the next question."""
     with _lock:
-        kept = _kept.setdefault(drawing_id, _Kept())
+        kept = _kept.setdefault(drawing_id, _SharedIndex())
         _kept.move_to_end(drawing_id)
         while len(_kept) > MOST_KEPT:
             _kept.popitem(last=False)

@@ -194,7 +194,7 @@ def edit(
     foreseen = None
     for _ in range(MOST_TRIES):
         try:
-            return _kept(
+            return _stored(
                 user_id,
                 drawing_id,
                 command_id=command_id,
@@ -220,7 +220,7 @@ def _foreseen(
 
 
 @in_transaction
-def _kept(
+def _stored(
     user_id: int,
     drawing_id: int,
     *,

@@ -34,7 +34,7 @@ def go(
         return kept
     before = check_version(row, known)
     target, name = _target(row, to, edit)
-    delta = way(row, target)
+    delta = delta_to(row, target)
     row.version += 1
     row.tip = command_id
     row.head = target
@@ -70,7 +70,7 @@ def _target(row: models.Drawing, to: int | str, edit: str | None) -> tuple[int, 
     return int(to), "Go to step"
 
 
-def way(row: models.Drawing, target: int, *, most: int | None = None) -> Delta:
+def delta_to(row: models.Drawing, target: int, *, most: int | None = None) -> Delta:
     """The delta from the head to a step on its line, back or ahead.
 
     Raises:

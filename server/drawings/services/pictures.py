@@ -26,11 +26,11 @@ def bring(user_id: int, drawing_id: int, *, data: bytes) -> Picture:
     found(user_id, drawing_id)
     values, plain = pool.run("picture", data, patience=PATIENCE)
     sound = Checked(plain, values["mime"], values["width"], values["height"])
-    return _kept(user_id, drawing_id, sound)
+    return _stored(user_id, drawing_id, sound)
 
 
 @in_transaction
-def _kept(user_id: int, drawing_id: int, sound: Checked) -> Picture:
+def _stored(user_id: int, drawing_id: int, sound: Checked) -> Picture:
     row = locked(user_id, drawing_id)
     make_room(user_id, size=len(sound.data))
     return keep(row, sound)

@@ -431,7 +431,7 @@ class ApiTest(ApiCase):
         self.assertEqual(refused.json()["code"], "bad_limits")
         shows = {"marks": "frame", "curves": 5}
         (curve,) = self.post(
-            f"{base}/queries/selection", {"selection": ["tri"], "shows": shows}
+            f"{base}/queries/selection", {"selection": ["tri"], "view": shows}
         ).json()["curves"]
         self.assertEqual([j["continuity"] for j in curve["joints"]], ["broken"] * 3)
         self.assertEqual(set(curve["curvature"]), {0.0})

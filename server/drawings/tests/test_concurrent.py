@@ -130,7 +130,7 @@ class TogetherTest(TransactionTestCase):
             with self.assertRaises(Refusal) as refused:
                 watch.far(0.5)
         self.assertEqual(refused.exception.code, "too_long")
-        with mock.patch("drawings.services.edit._kept", side_effect=TakesLong):
+        with mock.patch("drawings.services.edit._stored", side_effect=TakesLong):
             answer = self.send(command, 2)
         self.assertEqual((answer.status_code, answer.json()["code"]), (503, "busy"))
         self.assertFalse(answer.json()["final"])

@@ -414,7 +414,7 @@ class TakenInTest(TransactionTestCase):
         store.forget_all()
         shown = self.client.get(f"/api/v1/drawings/{row.pk}").json()
         (words,) = [i for i in shown["repaint"]["items"] if i["type"] == "text"]
-        self.assertEqual((words["words"]["text"], words["words"]["lies"]), ("Reed", "straight"))
+        self.assertEqual((words["words"]["text"], words["words"]["layout"]), ("Reed", "straight"))
         store.forget_all()
         row.refresh_from_db()
         self.assertEqual(store.value_of(row).items["w"].lettering, values)

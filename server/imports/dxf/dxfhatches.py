@@ -66,21 +66,21 @@ def hatched(entity: DXFPolygon, place: Place, line: Style) -> Hatched:
 
 
 def _gradient(entity: DXFPolygon, box: Box) -> Paint:
-    told = entity.gradient
-    assert told is not None  # noqa: S101
-    first, last = (_hex(colour) for colour in (told.color1, told.color2))
-    if told.name.upper() in ROUND:
+    gradient = entity.gradient
+    assert gradient is not None  # noqa: S101
+    first, last = (_hex(colour) for colour in (gradient.color1, gradient.color2))
+    if gradient.name.upper() in ROUND:
         radius = abs(complex(box.width, box.height)) / 2.0
-        first, last = (last, first) if told.name.upper().startswith("INV") else (first, last)
+        first, last = (last, first) if gradient.name.upper().startswith("INV") else (first, last)
         round_place = Affine(complex(radius), radius * 1j, box.centre)
         inward = (Stop(0.0, last), Stop(1.0, first))
         return Gradient(kind="radial", stops=inward, place=round_place, boxed=False)
-    along = direction(-told.rotation)
+    along = direction(-gradient.rotation)
     reach = (abs(along.real) * box.width + abs(along.imag) * box.height) / 2.0
     across = 2.0 * reach * along
     place = Affine(across, across * 1j, box.centre - reach * along)
     stops: tuple[Stop, ...] = (Stop(0.0, first), Stop(1.0, last))
-    if told.name.upper() in ("CYLINDER", "INVCYLINDER"):
+    if gradient.name.upper() in ("CYLINDER", "INVCYLINDER"):
         stops = (Stop(0.0, first), Stop(0.5, last), Stop(1.0, first))
     return Gradient(stops=stops, place=place, boxed=False)
 

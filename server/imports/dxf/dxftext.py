@@ -26,7 +26,7 @@ SIDES: dict[int, Align] = {0: "start", 1: "middle", 2: "end", 4: "middle"}
 
 
 @dataclass(frozen=True)
-class Said:
+class DxfText:
     """Text as it is told.
 
     Args:
@@ -46,7 +46,7 @@ class Said:
     lower: float = 0.0
 
 
-def words_in(entity: DXFGraphic) -> Said | None:
+def words_in(entity: DXFGraphic) -> DxfText | None:
     """What an entity says; None: it says nothing."""
     if isinstance(entity, MText):
         lines = entity.plain_text(split=True)
@@ -57,51 +57,51 @@ def words_in(entity: DXFGraphic) -> Said | None:
         at = entity.dxf.insert
         angle = float(entity.get_rotation())
         sides: tuple[Align, Align, Align] = ("start", "middle", "end")
-        return _sound(Said("\n".join(lines), (at.x, at.y), height, angle, sides[column], lower))
+        return _sound(DxfText("\n".join(lines), (at.x, at.y), height, angle, sides[column], lower))
     if isinstance(entity, Text):
         align, at, _ = entity.get_placement()
         if align == TextEntityAlignment.LEFT:
             at = entity.dxf.insert
         side = SIDES.get(int(entity.dxf.get("halign", 0)), "start")
         height, angle = float(entity.dxf.height), float(entity.dxf.get("rotation", 0.0))
-        return _sound(Said(entity.plain_text(), (at.x, at.y), height, angle, side))
+        return _sound(DxfText(entity.plain_text(), (at.x, at.y), height, angle, side))
     return None
 
 
-def _sound(said: Said) -> Said | None:
+def _sound(text: DxfText) -> DxfText | None:
     """What is said, unless that is nothing."""
-    plain = replace(said, text=said.text[:LONGEST].strip("\n"))
+    plain = replace(text, text=text.text[:LONGEST].strip("\n"))
     return plain if plain.text.strip() and plain.height > 0.0 else None
 
 
-def item_of(said: Said, place: Place, scale: float, ink: Style, say: Say) -> TextItem | None:
+def item_of(text: DxfText, place: Place, scale: float, ink: Style, say: Say) -> TextItem | None:
     """Text on the sheet, in the first font that has it; None: there is none.
 
     Args:
-        said: what.
+        text: what.
         place: where points of the file are.
         scale: sheet units in a unit of the file.
         ink: how a line of its colour is painted.
         say: sets it.
     """
-    spoken = say(said.text, FAMILY)
+    spoken = say(text.text, FAMILY)
     if spoken is None:
         return None
-    size = said.height * scale / CAPITALS
-    across = direction(-said.angle)
+    size = text.height * scale / CAPITALS
+    across = direction(-text.angle)
     down = across * 1j
-    at = place(Vec3(*said.at)) + down * said.lower * said.height * scale
+    at = place(Vec3(*text.at)) + down * text.lower * text.height * scale
     lettering = Lettering(
-        text=said.text,
+        text=text.text,
         font=spoken.font,
         font_name=spoken.font_name,
         shaped=spoken.shaped,
         size=size,
         leading=100.0 * LEADING * CAPITALS,
-        align=said.align,
+        align=text.align,
     )
     style = Style(fill=ink.strokes[0].paint, strokes=())
-    name = said.text.partition("\n")[0][:60].strip() or "Text"
+    name = text.text.partition("\n")[0][:60].strip() or "Text"
     return TextItem(
         id="t", name=name, style=style, lettering=lettering, place=Affine(across, down, at)
     )

@@ -20,7 +20,7 @@ from imports.pdf.pdfpaths import PathMaker
 from imports.pdf.pdfsheet import Sheet, put
 from imports.pdf.pdfstate import CAPS, JOINS, Ink, State, TextState
 from imports.pdf.pdftext import TextMaker
-from imports.pdf.pdfvalues import matrix_text, name_in, part, told
+from imports.pdf.pdfvalues import matrix_text, name_in, number_text, part
 
 EDGE = 0.5
 """Sheet units by which a box around the page may fall short of it: rounding."""
@@ -93,7 +93,7 @@ class Content:
         if self.state.mask:
             values["mask"] = f"url(#{self.state.mask})"
         if opacity < 1.0:
-            values["opacity"] = told(opacity)
+            values["opacity"] = number_text(opacity)
         if self.state.blend != "normal":
             values["style"] = f"mix-blend-mode:{self.state.blend}"
         put(self.into, put(Element("g", values, 0), element) if values else element)
@@ -131,7 +131,7 @@ class Content:
         state = self.state
         values = {"fill": ink_value(self, state.fill), "fill-rule": rule}
         if state.fill_opacity < 1.0:
-            values["fill-opacity"] = told(state.fill_opacity)
+            values["fill-opacity"] = number_text(state.fill_opacity)
         return values
 
     def _pen(self) -> dict[str, str]:
@@ -140,16 +140,16 @@ class Content:
         thinnest = THINNEST / scale if scale else THINNEST
         values = {
             "stroke": ink_value(self, state.stroke),
-            "stroke-width": told(max(state.width, thinnest)),
+            "stroke-width": number_text(max(state.width, thinnest)),
             "stroke-linecap": CAPS[state.cap],
             "stroke-linejoin": JOINS[state.join],
-            "stroke-miterlimit": told(max(state.miter, 1.0)),
+            "stroke-miterlimit": number_text(max(state.miter, 1.0)),
         }
         if state.stroke_opacity < 1.0:
-            values["stroke-opacity"] = told(state.stroke_opacity)
+            values["stroke-opacity"] = number_text(state.stroke_opacity)
         if any(d > 0.0 for d in state.dashes):
-            values["stroke-dasharray"] = " ".join(map(told, state.dashes))
-            values["stroke-dashoffset"] = told(state.dash_from)
+            values["stroke-dasharray"] = " ".join(map(number_text, state.dashes))
+            values["stroke-dashoffset"] = number_text(state.dash_from)
         return values
 
     def paint(self, *, fill: str = "", stroke: bool = False, close: bool = False) -> None:

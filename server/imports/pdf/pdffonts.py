@@ -97,8 +97,8 @@ def font_in(value: Any) -> Font | None:
 
 def _simple(value: Any) -> Font:
     first = int(number_in(part(value, "FirstChar")))
-    told = numbers_in(part(value, "Widths"))
-    widths = {first + k: w / EM for k, w in enumerate(told)}
+    listed = numbers_in(part(value, "Widths"))
+    widths = {first + k: w / EM for k, w in enumerate(listed)}
     descriptor = part(value, "FontDescriptor")
     names = _names(part(value, "Encoding"), _is_symbolic(descriptor))
     program = _program(descriptor)
@@ -108,7 +108,7 @@ def _simple(value: Any) -> Font:
         path=path or _no_path,
         is_embedded=path is not None,
         widths=widths,
-        otherwise=number_in(part(descriptor, "MissingWidth"), 500.0 if not told else 0.0) / EM,
+        otherwise=number_in(part(descriptor, "MissingWidth"), 500.0 if not listed else 0.0) / EM,
         wide=False,
         name=_called(value),
         texts={**texts, **_unicode(value)},
@@ -146,8 +146,10 @@ def _composite(value: Any) -> Font | None:
     if program is not None:
 
         def glyph(cid: int, by: Affine) -> str | None:
-            told = data[2 * cid : 2 * cid + 2]
-            return program.path(program.by_cid(int.from_bytes(told, "big") if told else cid), by)
+            listed = data[2 * cid : 2 * cid + 2]
+            return program.path(
+                program.by_cid(int.from_bytes(listed, "big") if listed else cid), by
+            )
 
         path = glyph
     return Font(
@@ -161,10 +163,10 @@ def _composite(value: Any) -> Font | None:
     )
 
 
-def _wide_widths(told: Any) -> dict[int, float]:
+def _wide_widths(listed: Any) -> dict[int, float]:
     """Widths by CID (9.7.4.3): `first [w w …]` or `first last w`."""
     found: dict[int, float] = {}
-    values = list(told) if isinstance(told, pikepdf.Array) else []
+    values = list(listed) if isinstance(listed, pikepdf.Array) else []
     while len(values) >= 2:
         first = int(number_in(values[0]))
         if isinstance(values[1], pikepdf.Array):
@@ -306,8 +308,8 @@ def _compact(data: bytes) -> _Program:
         known = {int(n[3:]): n for n in order if n.startswith("cid")}
         by_cid = lambda cid: known.get(cid, ".notdef")  # noqa: E731
     matrix = getattr(top, "FontMatrix", None) or [0.001]
-    told = getattr(top, "Encoding", None)
-    names = told if isinstance(told, list) else StandardEncoding
+    listed = getattr(top, "Encoding", None)
+    names = listed if isinstance(listed, list) else StandardEncoding
     encoding = {c: n for c, n in enumerate(names) if n and n != ".notdef"}
     return _Program(top.CharStrings, float(matrix[0]), order, {}, {}, by_cid, encoding)
 
@@ -317,8 +319,8 @@ def _type1(data: bytes) -> _Program:
     font.data, font.encoding = data, "ascii"
     font.parse()
     matrix = font.font.get("FontMatrix", [0.001])
-    told = font.font.get("Encoding")
-    names = told if isinstance(told, list) else StandardEncoding
+    listed = font.font.get("Encoding")
+    names = listed if isinstance(listed, list) else StandardEncoding
     encoding = {c: n for c, n in enumerate(names) if n and n != ".notdef"}
     glyphs = font.getGlyphSet()
     return _Program(glyphs, float(matrix[0]), list(glyphs.keys()), {}, {}, _at([]), encoding)

@@ -71,8 +71,10 @@ def rendered(image: Any, ink: str) -> Image.Image:
         raise ValueError
     scale = min(1.0, (MOST_PIXELS / (width * height)) ** 0.5)
     red, green, blue = (int(ink[k : k + 2], 16) / 255.0 for k in (1, 3, 5))
-    shows = image.unparse() if inline else b"/Picture Do"
-    content = f"{red:.5f} {green:.5f} {blue:.5f} rg {width} 0 0 {height} 0 0 cm ".encode() + shows
+    operator = image.unparse() if inline else b"/Picture Do"
+    content = (
+        f"{red:.5f} {green:.5f} {blue:.5f} rg {width} 0 0 {height} 0 0 cm ".encode() + operator
+    )
     document, page = _blank(width, height)
     if not inline:
         held = document.copy_foreign(image) if image.is_indirect else image

@@ -11,7 +11,15 @@ from imports.pdf.pdfcolours import RGB, Space, space_in
 from imports.pdf.pdfshadings import shading_in
 from imports.pdf.pdfsheet import DEEPEST, put
 from imports.pdf.pdfstate import Ink, State
-from imports.pdf.pdfvalues import matrix_in, matrix_text, name_in, number_in, numbers_in, part, told
+from imports.pdf.pdfvalues import (
+    matrix_in,
+    matrix_text,
+    name_in,
+    number_in,
+    number_text,
+    numbers_in,
+    part,
+)
 
 if TYPE_CHECKING:
     from imports.pdf.pdfcontent import Content
@@ -48,7 +56,8 @@ def _tiles(content: "Content", ink: Ink, here: Affine, placed: Affine) -> str:
     left, low = min(box[0], box[2]), min(box[1], box[3])
     values = {
         "id": own, "patternUnits": "userSpaceOnUse", "patternTransform": matrix_text(here),
-        "x": told(left), "y": told(low), "width": told(steps[0]), "height": told(steps[1]),
+        "x": number_text(left), "y": number_text(low),
+        "width": number_text(steps[0]), "height": number_text(steps[1]),
     }  # fmt: skip
     element = put(content.into, Element("pattern", values, 0)).children[-1]
     state = State(place=Affine())

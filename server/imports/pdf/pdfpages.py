@@ -17,7 +17,7 @@ from imports.pdf.pdfobjects import annotation
 from imports.pdf.pdfsamefont import SameFonts
 from imports.pdf.pdfsheet import Sheet
 from imports.pdf.pdfstate import State
-from imports.pdf.pdfvalues import FARTHEST, Marks, number_in, numbers_in, part, told
+from imports.pdf.pdfvalues import FARTHEST, Marks, number_in, number_text, numbers_in, part
 
 PX = 96.0 / 72.0
 """Sheet units in a point."""
@@ -107,9 +107,9 @@ def _page(
         size = complex(size.imag, size.real)
     sheet = Sheet(Box(0.0, 0.0, size.real, size.imag), marks, fonts, hidden)
     values = {
-        "width": told(size.real),
-        "height": told(size.imag),
-        "viewBox": f"0 0 {told(size.real)} {told(size.imag)}",
+        "width": number_text(size.real),
+        "height": number_text(size.imag),
+        "viewBox": f"0 0 {number_text(size.real)} {number_text(size.imag)}",
     }
     root = Element("svg", values, 0)
     content = Content(sheet, root, State(place=place), _inherited(page.obj, "Resources"))

@@ -2,11 +2,11 @@
 
 from buildup.geometry.boxes import Box
 
-from imports.pdf.pdfvalues import told
+from imports.pdf.pdfvalues import number_text
 
 
 def _at(*positions: complex) -> str:
-    return " ".join(f"{told(p.real)} {told(p.imag)}" for p in positions)
+    return " ".join(f"{number_text(p.real)} {number_text(p.imag)}" for p in positions)
 
 
 def _of_box(x: float, y: float, width: float, height: float) -> str:

@@ -11,7 +11,7 @@ from buildup.geometry.transforms import Affine
 
 from imports.pdf.pdfcolours import Space, space_in
 from imports.pdf.pdffunctions import Function, Unreadable, bends_of, function_in
-from imports.pdf.pdfvalues import matrix_text, numbers_in, part, told
+from imports.pdf.pdfvalues import matrix_text, number_text, numbers_in, part
 
 SAMPLES = MOST_STOPS - 4
 """Steps between colours of one whose function bends everywhere."""
@@ -46,7 +46,11 @@ class Shading:
         held = [
             Element(
                 "stop",
-                {"offset": told(at), "stop-color": colour, "stop-opacity": told(opacity)},
+                {
+                    "offset": number_text(at),
+                    "stop-color": colour,
+                    "stop-opacity": number_text(opacity),
+                },
                 0,
             )
             for at, colour, opacity in self.stops
@@ -69,7 +73,7 @@ def shading_in(value: Any, resources: Any) -> Shading | None:
     goes = [bool(e) for e in extend] if isinstance(extend, pikepdf.Array) else [False, False]
     if kind == 2 and len(coords) == 4:
         names = ("x1", "y1", "x2", "y2")
-        where = dict(zip(names, map(told, coords), strict=True))
+        where = dict(zip(names, map(number_text, coords), strict=True))
         return Shading("linearGradient", where, _ended(stops, goes))
     return _round(coords, stops, goes) if kind == 3 and len(coords) == 6 else None
 
@@ -121,7 +125,7 @@ def _round(coords: Sequence[float], stops: Stops, goes: Sequence[bool]) -> Shadi
     focus = start + tip * (end - start)
     moved = [((at - tip) / (1.0 - tip), colour, opacity) for at, colour, opacity in stops]
     where = {
-        "cx": told(end.real), "cy": told(end.imag), "r": told(large),
-        "fx": told(focus.real), "fy": told(focus.imag),
+        "cx": number_text(end.real), "cy": number_text(end.imag), "r": number_text(large),
+        "fx": number_text(focus.real), "fy": number_text(focus.imag),
     }  # fmt: skip
     return Shading("radialGradient", where, _ended(moved, goes))

@@ -7,7 +7,7 @@ from buildup.formats.svg.svgtree import Element
 from buildup.geometry.boxes import Box
 
 from imports.pdf.pdfsamefont import SameFonts
-from imports.pdf.pdfvalues import Marks, told
+from imports.pdf.pdfvalues import Marks, number_text
 
 DEEPEST = 20
 """Forms, patterns and masks in each other."""
@@ -42,7 +42,7 @@ class Sheet:
         """The page as the place of an element."""
         box = self.box
         values = (box.left, box.top, box.width, box.height)
-        return dict(zip(("x", "y", "width", "height"), map(told, values), strict=True))
+        return dict(zip(("x", "y", "width", "height"), map(number_text, values), strict=True))
 
 
 def put(into: Element, *held: Element) -> Element:

@@ -11,7 +11,7 @@ from imports.pdf.pdfinks import ink_value
 from imports.pdf.pdfobjects import glyph
 from imports.pdf.pdfsamefont import Placed, is_bold, is_italic
 from imports.pdf.pdfstate import TextState
-from imports.pdf.pdfvalues import matrix_text, number_in, told
+from imports.pdf.pdfvalues import matrix_text, number_in, number_text
 
 if TYPE_CHECKING:
     from imports.pdf.pdfcontent import Content
@@ -188,16 +188,16 @@ class TextMaker:
             "font-size": "1",
             "font-family": family,
             "fill": ink_value(content, content.state.fill),
-            "fill-opacity": told(content.state.fill_opacity),
+            "fill-opacity": number_text(content.state.fill_opacity),
         }
         if is_bold(font):
             values["font-weight"] = "bold"
         if is_italic(font):
             values["font-style"] = "italic"
         held = Element("text", values, 0)
-        said = Element(TEXT, {}, 0, text=words)
-        said.parent = held
-        held.children.append(said)
+        element = Element(TEXT, {}, 0, text=words)
+        element.parent = held
+        held.children.append(element)
         content.add(held)
 
 

@@ -70,7 +70,7 @@ def matrix_in(values: Any) -> Affine:
     return Affine(complex(*six[0:2]), complex(*six[2:4]), complex(*six[4:6]))
 
 
-def told(value: float) -> str:
+def number_text(value: float) -> str:
     """A number in an attribute: all of it."""
     return repr(value)
 
@@ -78,7 +78,7 @@ def told(value: float) -> str:
 def matrix_text(by: Affine) -> str:
     """A matrix as the `transform` of an SVG element."""
     parts = (p for z in (by.across, by.down, by.origin) for p in (z.real, z.imag))
-    return f"matrix({' '.join(map(told, parts))})"
+    return f"matrix({' '.join(map(number_text, parts))})"
 
 
 def name_in(value: Any) -> str:

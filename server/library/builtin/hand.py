@@ -247,9 +247,9 @@ def knot(
     )
 
 
-def smooth(at: complex, way: complex, before: float, after: float) -> Anchor:
+def smooth(at: complex, direction: complex, before: float, after: float) -> Anchor:
     """A smooth anchor in millimetres, its handles along a direction."""
-    unit = way / abs(way)
+    unit = direction / abs(direction)
     return knot(at, -unit * before, unit * after, "symmetric" if before == after else "smooth")
 
 

@@ -54,12 +54,12 @@ def _pieces() -> Iterator[tuple[Drawing, str, list[str]]]:
         for command in hand.commands:
             drawing = updated(drawing, foreseen(drawing, command))
         for name, items in kept.items():
-            yield drawing, name, [_found(drawing, way) for way in items]
+            yield drawing, name, [_found(drawing, path) for path in items]
 
 
-def _found(drawing: Drawing, way: str) -> str:
+def _found(drawing: Drawing, path: str) -> str:
     """The item of a name, told with the groups around it."""
-    names = way.split("/")
+    names = path.split("/")
     row = [i for layer in drawing.tree.children() for i in drawing.tree.children(layer)]
     for name in names[:-1]:
         group = next(i for i in row if drawing.items[i].name == name)

@@ -72,13 +72,13 @@ const guide = (c: ActContext) => {
   const [x, y] = mark?.at ?? [0, 0];
   return { id: newId(), x, y, angle: mark?.out_polar?.[0] ?? mark?.into_polar?.[0] ?? 0 };
 };
-const lineUp = (way: "level" | "upright") => ({
+const lineUp = (axis: "level" | "upright") => ({
   lacks: severalAnchors,
-  command: (c: ActContext): Command => ({ kind: "line_up", anchors: refs(c), way }),
+  command: (c: ActContext): Command => ({ kind: "line_up", anchors: refs(c), axis }),
 });
-const spread = (way: "level" | "upright") => ({
+const spread = (axis: "level" | "upright") => ({
   lacks: threeAnchors,
-  command: (c: ActContext): Command => ({ kind: "space_anchors", anchors: refs(c), way }),
+  command: (c: ActContext): Command => ({ kind: "space_anchors", anchors: refs(c), axis }),
 });
 const copyHandles = (mirrored: boolean) => ({
   lacks: severalAnchors,

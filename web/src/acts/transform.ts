@@ -7,7 +7,7 @@ import { framed } from "./needs";
 const flip = (c: ActContext, over: "level" | "upright"): Command => ({
   kind: "flip_items",
   items: c.selection.selected,
-  way_over: over,
+  axis: over,
   about: c.arranging.about,
 });
 const rotate = (c: ActContext, angle: number): Command => ({

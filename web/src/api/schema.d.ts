@@ -2541,10 +2541,10 @@ export interface components {
             /** Contrast */
             contrast: number;
             /**
-             * Shows
+             * Legible
              * @enum {string}
              */
-            shows: "text" | "marks" | "little";
+            legible: "text" | "marks" | "little";
         };
         /**
          * ColourIn
@@ -4563,7 +4563,7 @@ export interface components {
          *         count: how many steps of it, each a contour by itself.
          *         join: how corners of grown ones are, and inner corners of shrunk ones.
          *         miter_limit: how many times twice the distance a mitred corner may reach.
-         *         shows: what it holds shows as well.
+         *         show_parts: what it holds shows as well.
          */
         OffsetEffect: {
             /**
@@ -4591,10 +4591,10 @@ export interface components {
              */
             miter_limit?: number;
             /**
-             * Shows
+             * Show Parts
              * @default true
              */
-            shows?: boolean;
+            show_parts?: boolean;
         };
         /**
          * PaintMark
@@ -4805,8 +4805,8 @@ export interface components {
              * @default false
              */
             cut?: boolean;
-            /** Told */
-            told?: string[] | null;
+            /** Marked */
+            marked?: string[] | null;
             /**
              * Curves
              * @default []
@@ -4992,10 +4992,10 @@ export interface components {
              */
             direction: "auto" | "ltr" | "rtl";
             /**
-             * Lies
+             * Layout
              * @enum {string}
              */
-            lies: "straight" | "arc" | "along";
+            layout: "straight" | "arc" | "along";
             /** Radius */
             radius?: number | null;
             /**
@@ -5014,10 +5014,10 @@ export interface components {
              */
             other_side?: boolean;
             /**
-             * Shows
+             * Show Parts
              * @default false
              */
-            shows?: boolean;
+            show_parts?: boolean;
             /**
              * Beyond
              * @default 0
@@ -6042,7 +6042,7 @@ export interface components {
              *       "curves": null
              *     }
              */
-            shows?: components["schemas"]["ViewRequest"];
+            view?: components["schemas"]["ViewRequest"];
             follows?: components["schemas"]["Following"] | null;
         };
         /**
@@ -7261,10 +7261,10 @@ export interface components {
              */
             items: string[];
             /**
-             * Said
+             * Texts
              * @description What each says.
              */
-            said: components["schemas"]["Saying"][];
+            texts: components["schemas"]["TextContent"][];
         };
         /**
          * FairSegments
@@ -7367,11 +7367,11 @@ export interface components {
              */
             kind: "flip_items";
             /**
-             * Way Over
+             * Axis
              * @description Level: left becomes right; upright: top becomes bottom.
              * @enum {string}
              */
-            way_over: "level" | "upright";
+            axis: "level" | "upright";
             /**
              * About
              * @description A place on the line.
@@ -7694,11 +7694,11 @@ export interface components {
                 number
             ][];
             /**
-             * Way
+             * Axis
              * @description The line's direction.
              * @enum {string}
              */
-            way: "level" | "upright";
+            axis: "level" | "upright";
         };
         /**
          * LockItems
@@ -8869,72 +8869,15 @@ export interface components {
              */
             item: string;
             /**
-             * Kept
-             * @description The id of the kept style.
+             * Style Id
+             * @description The id of the saved style.
              */
-            kept: string;
+            style_id: string;
             /**
              * Called
              * @description Its name; None for the next number.
              */
             called?: string | null;
-        };
-        /**
-         * Saying
-         * @description What an item comes to say.
-         */
-        Saying: {
-            /**
-             * Item
-             * @description Which item.
-             */
-            item: string;
-            /**
-             * Text
-             * @description What it says.
-             */
-            text: string;
-            /**
-             * Font
-             * @description The key of the font.
-             */
-            font: string;
-            /**
-             * Font Name
-             * @description What that is called.
-             */
-            font_name: string;
-            /**
-             * Kerning
-             * @description Pairs of letters stand as the font says.
-             */
-            kerning: boolean;
-            /**
-             * Ligatures
-             * @description So do letters that grow together.
-             */
-            ligatures: boolean;
-            /** @description What it came to in that font. */
-            shaped: components["schemas"]["Shaped"];
-            /**
-             * Axes
-             * @description Where on the axes of a variable font.
-             * @default []
-             */
-            axes?: components["schemas"]["AxisValue"][];
-            /**
-             * Features
-             * @description Which features of the font are set.
-             * @default []
-             */
-            features?: components["schemas"]["FeatureValue"][];
-            /**
-             * Direction
-             * @description Its base direction.
-             * @default auto
-             * @enum {string}
-             */
-            direction?: "auto" | "ltr" | "rtl";
         };
         /**
          * ScaleItems
@@ -9589,10 +9532,10 @@ export interface components {
              */
             kind: "set_saved_style";
             /**
-             * Kept
+             * Style Id
              * @description Which.
              */
-            kept: string;
+            style_id: string;
             /**
              * Called
              * @description Its new name; None: it goes.
@@ -9889,10 +9832,10 @@ export interface components {
              */
             other_side?: boolean | null;
             /**
-             * Shows
+             * Show Parts
              * @description The line shows as well; None: as before.
              */
-            shows?: boolean | null;
+            show_parts?: boolean | null;
         };
         /**
          * SetTextSetting
@@ -10122,11 +10065,11 @@ export interface components {
                 number
             ][];
             /**
-             * Way
+             * Axis
              * @description Level: x evenly; upright: y evenly.
              * @enum {string}
              */
-            way: "level" | "upright";
+            axis: "level" | "upright";
         };
         /**
          * SpaceItems
@@ -10144,11 +10087,11 @@ export interface components {
              */
             items: string[];
             /**
-             * Way
+             * Axis
              * @description Across or down.
              * @enum {string}
              */
-            way: "across" | "down";
+            axis: "across" | "down";
             /**
              * By
              * @description What is made equal: the gaps between them, or the steps from middle to middle.
@@ -10308,12 +10251,12 @@ export interface components {
                 number
             ][];
             /**
-             * Does
+             * Operation
              * @description What becomes of them.
              * @default fuse
              * @enum {string}
              */
-            does?: "fuse" | "remove";
+            operation?: "fuse" | "remove";
             /**
              * Item
              * @description The id of the outline that fused ones make.
@@ -10325,6 +10268,63 @@ export interface components {
              * @default 0
              */
             gap?: number;
+        };
+        /**
+         * TextContent
+         * @description What an item comes to say.
+         */
+        TextContent: {
+            /**
+             * Item
+             * @description Which item.
+             */
+            item: string;
+            /**
+             * Text
+             * @description What it says.
+             */
+            text: string;
+            /**
+             * Font
+             * @description The key of the font.
+             */
+            font: string;
+            /**
+             * Font Name
+             * @description What that is called.
+             */
+            font_name: string;
+            /**
+             * Kerning
+             * @description Pairs of letters stand as the font says.
+             */
+            kerning: boolean;
+            /**
+             * Ligatures
+             * @description So do letters that grow together.
+             */
+            ligatures: boolean;
+            /** @description What it came to in that font. */
+            shaped: components["schemas"]["Shaped"];
+            /**
+             * Axes
+             * @description Where on the axes of a variable font.
+             * @default []
+             */
+            axes?: components["schemas"]["AxisValue"][];
+            /**
+             * Features
+             * @description Which features of the font are set.
+             * @default []
+             */
+            features?: components["schemas"]["FeatureValue"][];
+            /**
+             * Direction
+             * @description Its base direction.
+             * @default auto
+             * @enum {string}
+             */
+            direction?: "auto" | "ltr" | "rtl";
         };
         /**
          * TraceOutline
@@ -10544,7 +10544,7 @@ export interface components {
              *       "curves": null
              *     }
              */
-            shows?: components["schemas"]["ViewRequest"];
+            view?: components["schemas"]["ViewRequest"];
         };
         /**
          * History
@@ -10745,12 +10745,12 @@ export interface components {
              *       "curves": null
              *     }
              */
-            shows?: components["schemas"]["ViewRequest"];
+            view?: components["schemas"]["ViewRequest"];
             /**
-             * Keeps
+             * Commits
              * @default false
              */
-            keeps?: boolean;
+            commits?: boolean;
         };
         /**
          * SelectionIn
@@ -10768,7 +10768,7 @@ export interface components {
              *       "curves": null
              *     }
              */
-            shows?: components["schemas"]["ViewRequest"];
+            view?: components["schemas"]["ViewRequest"];
         };
         /**
          * ReachIn
@@ -10938,7 +10938,7 @@ export interface components {
              *       "curves": null
              *     }
              */
-            shows?: components["schemas"]["ViewRequest"];
+            view?: components["schemas"]["ViewRequest"];
         };
         /**
          * BalanceMark
@@ -11077,8 +11077,8 @@ export interface components {
             ];
             /** Along */
             along: number;
-            /** Says */
-            says: string;
+            /** Message */
+            message: string;
             /** Mends */
             mends: string;
             /** Command */
@@ -11162,8 +11162,8 @@ export interface components {
         FormulaWord: {
             /** Word */
             word: string;
-            /** Does */
-            does: string;
+            /** Meaning */
+            meaning: string;
         };
         /**
          * FormulaValue

@@ -47,7 +47,7 @@ export type FontFeature = Schemas["FontFeature"];
 export type AxisValue = Schemas["AxisValue"];
 export type FeatureValue = Schemas["FeatureValue"];
 export type Shaped = Schemas["Shaped"];
-export type Saying = Required<Schemas["Saying"]>;
+export type TextContent = Required<Schemas["TextContent"]>;
 export type SetTextSetting = Schemas["SetTextSetting"];
 /** What a linked copy follows. */
 export type LinkMark = Schemas["LinkMark"];

@@ -44,7 +44,7 @@ export type WayStep = Pick<StepName, "edit" | "name">;
 /** What is selected, and what the tool in the hand shows of it. */
 export interface Looked {
   selection: string[];
-  shows: ViewRequest;
+  view: ViewRequest;
 }
 
 export interface Core {

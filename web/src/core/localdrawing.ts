@@ -19,7 +19,7 @@ const MOST_LATER = 500;
 
 const NOTHING_SELECTED: Looked = {
   selection: [],
-  shows: { marks: "frame", sight: null, chosen: [], whole: false, curves: null },
+  view: { marks: "frame", sight: null, chosen: [], whole: false, curves: null },
 };
 
 interface Settlement {

@@ -40,7 +40,7 @@ const place = computed(() => {
           :class="{ at: n === at }"
           @pointerdown.prevent="emit('take', w)"
         >
-          <b>{{ w.word }}</b> <span>{{ w.does }}</span>
+          <b>{{ w.word }}</b> <span>{{ w.meaning }}</span>
         </li>
       </ul>
       <button v-if="names" class="row-button" tabindex="-1" @pointerdown.prevent="emit('name')">

@@ -14,7 +14,7 @@ vi.mock("../session/notices", () => ({
 }));
 vi.mock("../core", () => ({ core: { read: (text: string) => Promise.resolve(parseFloat(text)) } }));
 
-const WORDS = ["r", "radius", "gap", "rim.width", "round("].map((word) => ({ word, does: "" }));
+const WORDS = ["r", "radius", "gap", "rim.width", "round("].map((word) => ({ word, meaning: "" }));
 let asked: unknown[][];
 let bound: ReturnType<Formulas["bound"]>;
 let refuses: string;

@@ -16,7 +16,7 @@ from buildup.geometry.angles import direction, unit
 from buildup.geometry.tolerances import NO_LENGTH
 from buildup.messages import refusal
 
-ItemMap = Literal["level", "upright"]
+AxisDirection = Literal["level", "upright"]
 
 
 def _needs(count: int, anchors: tuple[AnchorRef, ...]) -> None:
@@ -31,23 +31,23 @@ class LineUp(Command):
     kind: Literal["line_up"] = "line_up"
     anchors: tuple[AnchorRef, ...]
     """Which anchors, two or more."""
-    way: ItemMap
+    axis: AxisDirection
     """The line's direction."""
 
     @property
     def name(self) -> str:
-        return "Align horizontally" if self.way == "level" else "Align vertically"
+        return "Align horizontally" if self.axis == "level" else "Align vertically"
 
     @property
     def phrase(self) -> str:
         return (
-            f"Align anchors of {{item}} {'horizontally' if self.way == 'level' else 'vertically'}"
+            f"Align anchors of {{item}} {'horizontally' if self.axis == 'level' else 'vertically'}"
         )
 
     def delta(self, drawing: Drawing) -> Delta:
         _needs(2, self.anchors)
         positions = [anchor_of(drawing, a)[2].at for a in dict.fromkeys(self.anchors)]
-        level = self.way == "level"
+        level = self.axis == "level"
         mean = fsum(p.imag if level else p.real for p in positions) / len(positions)
 
         def lined(contour: Contour, index: int) -> Anchor:
@@ -65,7 +65,7 @@ class SpaceAnchors(Command):
     kind: Literal["space_anchors"] = "space_anchors"
     anchors: tuple[AnchorRef, ...]
     """Which anchors, three or more."""
-    way: ItemMap
+    axis: AxisDirection
     """Level: x evenly; upright: y evenly."""
 
     @property
@@ -78,7 +78,7 @@ class SpaceAnchors(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         _needs(3, self.anchors)
-        level = self.way == "level"
+        level = self.axis == "level"
         found = [(anchor_of(drawing, a)[2].at, a) for a in dict.fromkeys(self.anchors)]
         found.sort(key=lambda pair: pair[0].real if level else pair[0].imag)
         (first, _), (last, _) = found[0], found[-1]

@@ -133,13 +133,13 @@ def with_rebuilt(outline: Outline, contours: Mapping[int, Contour]) -> Outline:
     return replace(outline, contours=kept, hand_stroke=None)
 
 
-def delta_of(outlines: Iterable[tuple[str, Outline | None]], said: str = "") -> Delta:
+def delta_of(outlines: Iterable[tuple[str, Outline | None]], note: str = "") -> Delta:
     """The delta that puts some outlines, and removes those of which nothing is left."""
     several = tuple(outlines)
     return Delta(
         put=tuple(o for _, o in several if o is not None),
         removed=tuple(i for i, o in several if o is None),
-        message=said,
+        message=note,
     )
 
 

@@ -40,7 +40,7 @@ def left_of(drawing: Drawing, item: Item) -> AssemblyRemains | None:
                 put[painted] = replace(own, style=replace(own.style, strokes=()))
             if not filled:
                 gone.append(part)
-    elif not isinstance(item.result, BlendEffect) and not item.result.shows:
+    elif not isinstance(item.result, BlendEffect) and not item.result.show_parts:
         gone.extend(parts)
     stays = [p for p in parts if p not in gone]
     if not stays:

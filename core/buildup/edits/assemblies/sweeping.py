@@ -25,7 +25,7 @@ class SweepRegions(Command):
     """The items that make the regions."""
     places: tuple[Point, ...]
     """A place in each region that is taken, in the order of the sweep."""
-    does: Literal["fuse", "remove"] = "fuse"
+    operation: Literal["fuse", "remove"] = "fuse"
     """What becomes of them."""
     item: str
     """The id of the outline that fused ones make."""
@@ -34,7 +34,7 @@ class SweepRegions(Command):
 
     @property
     def name(self) -> str:
-        if self.does == "remove":
+        if self.operation == "remove":
             return "Delete regions"
         return "Merge regions" if len(self.places) > 1 else "Extract region"
 
@@ -48,16 +48,16 @@ class SweepRegions(Command):
         found = swept(taken.operands, [complex(*p) for p in self.places])
         if not found.inside or not found.taken:
             raise refusal("no_region.here", self.item)
-        if self.does == "remove" and not found.left:
+        if self.operation == "remove" and not found.left:
             raise refusal("no_region.delete", self.item)
-        if len(found.left) == 1 and self.does == "fuse" and not any(found.left.values()):
+        if len(found.left) == 1 and self.operation == "fuse" and not any(found.left.values()):
             raise refusal("whole_already")
         known = anchors_of(taken.forms)
         made = Replacement(drawing)
         for number, loops in found.left.items():
             contours = tuple(contour_of(loop, known) for loop in loops)
             made.become(taken.items[number], [contours] if contours else [])
-        if self.does == "remove":
+        if self.operation == "remove":
             return made.delta()
         lies_in = next((inside for inside in found.inside if inside), None)
         front = taken.items[-1 if lies_in is None else max(lies_in)]

@@ -52,10 +52,10 @@ def _evened(contour: Contour, index: int) -> Contour:
     anchor = anchors[index]
     inside = contour.closed or 0 < index < count - 1
     into, out = anchor.into or 0j, anchor.out or 0j
-    way = unit(unit(out) - unit(into))
-    if not inside or min(abs(into), abs(out), abs(way)) < NO_LENGTH:
+    direction = unit(unit(out) - unit(into))
+    if not inside or min(abs(into), abs(out), abs(direction)) < NO_LENGTH:
         raise refusal("one_sided")
-    far = way * ((abs(into) + abs(out)) / 2.0)
+    far = direction * ((abs(into) + abs(out)) / 2.0)
     anchors[index] = replace(anchor, into=-far, out=far, kind="symmetric")
     before, after = (index - 1) % count, (index + 1) % count
     sides = [abs(anchors[k].at - anchor.at) for k in (before, after)]

@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from buildup.contours.anchors import Anchor, Contour
-from buildup.contours.easing import Ease, can_ease, eased_at, eased_again
+from buildup.contours.easing import Ease, can_ease, eased_again, eased_at
 from buildup.contours.flow import settled
 from buildup.contours.twins import AnchorIndex
 from buildup.drawing.itemtypes import Item, Outline
@@ -71,7 +71,7 @@ def held_eased(drawing: Drawing, delta: Delta, *, whole: bool) -> Delta:
 
     """
     if whole or not any(
-        isinstance(i, Outline) and any(_kept(c) for c in i.contours) for i in delta.put
+        isinstance(i, Outline) and any(_has_eased(c) for c in i.contours) for i in delta.put
     ):
         return delta
     return replace(delta, put=tuple(_held(drawing, delta.put)))
@@ -92,11 +92,11 @@ def _held(drawing: Drawing, put: tuple[Item, ...]) -> Iterator[Item]:
 
 
 def _contour(contour: Contour, before: Contour | None) -> Contour:
-    if not _kept(contour) or contour == before:
+    if not _has_eased(contour) or contour == before:
         return contour
     held = eased_again(contour, before)
     return contour if held is contour else settled(held)
 
 
-def _kept(contour: Contour) -> bool:
+def _has_eased(contour: Contour) -> bool:
     return any(a.eased for a in contour.anchors)

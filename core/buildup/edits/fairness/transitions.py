@@ -108,8 +108,8 @@ def _clothoids(drawn: Sequence[Cubic], bends: tuple[float, float]) -> tuple[Cubi
     Raises:
         Refusal: `no_clothoid`.
     """
-    ways = [tangent_at(s, k / LOOKED_AT) for s in drawn for k in range(LOOKED_AT + 1)]
-    angle, turned = cmath.phase(ways[0]), math.radians(turns_along(ways)[-1])
+    directions = [tangent_at(s, k / LOOKED_AT) for s in drawn for k in range(LOOKED_AT + 1)]
+    angle, turned = cmath.phase(directions[0]), math.radians(turns_along(directions)[-1])
     last = drawn[-1][3]
     try:
         arcs = joining(

@@ -56,8 +56,8 @@ def shifted(drawing: Drawing, shifts: Mapping[str, float], *, across: bool) -> D
     put = []
     for item_id, by in shifts.items():
         if by != 0.0:
-            way = moved_by(complex(by, 0) if across else complex(0, by))
-            put += [moved_item(i, way) for i in placed_in(drawing, (item_id,))]
+            axis = moved_by(complex(by, 0) if across else complex(0, by))
+            put += [moved_item(i, axis) for i in placed_in(drawing, (item_id,))]
     return Delta(put=tuple(put), message="" if put else message("notes.already_aligned"))
 
 
@@ -134,7 +134,7 @@ class SpaceItems(Command):
     kind: Literal["space_items"] = "space_items"
     items: tuple[str, ...]
     """Which items; three or more, or two where the distance is given."""
-    way: Literal["across", "down"]
+    axis: Literal["across", "down"]
     """Across or down."""
     by: Literal["gaps", "centres"] = "gaps"
     """What is made equal: the gaps between them, or the steps from middle to middle."""
@@ -152,7 +152,7 @@ class SpaceItems(Command):
         return f"Distribute {several(len(self.items))}"
 
     def delta(self, drawing: Drawing) -> Delta:
-        across = self.way == "across"
+        across = self.axis == "across"
         boxes = boxes_of(drawing, self.items, seen=self.seen)
         if len(boxes) < (3 if self.distance is None and not self.sheet else 2):
             raise refusal("too_few.distribute")

@@ -88,8 +88,8 @@ class MergeLayers(Command):
         behind = next(iter(reversed(drawing.tree.children(first))), None)
         held = [i for layer in rest for i in drawing.tree.children(layer)]
         looks = {(h.hidden, finish_of(h)) for h in map(drawing.item, (first, *rest))}
-        said = message("notes.merged_look") if len(looks) > 1 else ""
-        return Delta(moves=row_of(held, first, behind), removed=tuple(rest), message=said)
+        note = message("notes.merged_look") if len(looks) > 1 else ""
+        return Delta(moves=row_of(held, first, behind), removed=tuple(rest), message=note)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -209,11 +209,11 @@ class SeparateItems(Command):
             raise refusal("no_group")
         chosen = {g.id: g for g in groups}
         put, moves = _split(drawing, compounds)
-        lies = {g: drawing.tree.container(g) for g in chosen}
+        containers = {g: drawing.tree.container(g) for g in chosen}
         for group_id in (i for i in drawing.tree.below() if i in chosen):  # outermost first
             held = drawing.tree.children(group_id)
-            lies |= dict.fromkeys(held, lies[group_id])
-            moves += row_of(held, lies[group_id], group_id)
+            containers |= dict.fromkeys(held, containers[group_id])
+            moves += row_of(held, containers[group_id], group_id)
             if chosen[group_id].hidden:
                 put += [replace(drawing.items[i], hidden=True) for i in held if i not in chosen]
         put += self._plain_parts(drawing, groups, put)
@@ -221,13 +221,13 @@ class SeparateItems(Command):
             if isinstance(group, Assembly) and group.along:
                 words = words_alone(drawing, group, group.along)
                 put.append(words)
-                moves.append((words.id, lies[group.id], group.id))
-        said = ""
+                moves.append((words.id, containers[group.id], group.id))
+        note = ""
         if any(isinstance(g, Symmetry) for g in groups):
-            said = message("notes.symmetry_removed")
+            note = message("notes.symmetry_removed")
         if any(finish_of(g) != PLAIN for g in groups if isinstance(g, VisibleContainer)):
-            said = message("notes.group_effects")
-        return Delta(put=tuple(put), moves=tuple(moves), removed=tuple(chosen), message=said)
+            note = message("notes.group_effects")
+        return Delta(put=tuple(put), moves=tuple(moves), removed=tuple(chosen), message=note)
 
     def _plain_parts(
         self, drawing: Drawing, groups: Sequence[Apart], put: list[Item]

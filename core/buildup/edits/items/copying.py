@@ -19,14 +19,14 @@ from buildup.forms.placement import PLACED, ItemMap, moved_by, moved_item
 from buildup.messages import refusal
 
 
-def copied(drawing: Drawing, ids: Sequence[str], base: str, ways: Sequence[ItemMap]) -> Delta:
+def copied(drawing: Drawing, ids: Sequence[str], base: str, item_maps: Sequence[ItemMap]) -> Delta:
     """Copies of items, one of each for every way, in front of all others in their containers.
 
     Args:
         drawing: which drawing.
         ids: of the items; what lies in one of them comes with it, once.
         base: what the ids of the copies begin with; they are numbered from 1.
-        ways: how the copies of one round go from their originals.
+        item_maps: how the copies of one round go from their originals.
 
     Raises:
         Refusal: as `open_items`; `too_many`; `item_exists` or `bad_id` for the ids.
@@ -34,15 +34,15 @@ def copied(drawing: Drawing, ids: Sequence[str], base: str, ways: Sequence[ItemM
     """
     open_items(drawing, ids)
     tops = drawing.tree.tops(ids)
-    check_count(len(ways) * sum(1 + sum(1 for _ in drawing.tree.below(t)) for t in tops))
+    check_count(len(item_maps) * sum(1 + sum(1 for _ in drawing.tree.below(t)) for t in tops))
     new_ids = numbered(base)
     put: list[Item] = []
     inside: list[Move] = []
     roots: list[tuple[str, str]] = []
-    for way in ways:
+    for item_map in item_maps:
         for top in tops:
             new = {i: next(new_ids) for i in (top, *drawing.tree.below(top))}
-            items, held = copy_of(drawing, new, way)
+            items, held = copy_of(drawing, new, item_map)
             put += items
             inside += held
             roots.append((top, new[top]))
@@ -74,7 +74,9 @@ def check_count(count: int) -> None:
         raise refusal("too_many.copies", count=count, most=MOST_TARGETS)
 
 
-def copy_of(drawing: Drawing, new: dict[str, str], way: ItemMap) -> tuple[list[Item], list[Move]]:
+def copy_of(
+    drawing: Drawing, new: dict[str, str], item_map: ItemMap
+) -> tuple[list[Item], list[Move]]:
     """Copies of items under new ids, and the moves that lay into each what its original holds."""
     put: list[Item] = []
     inside: list[Move] = []
@@ -82,7 +84,7 @@ def copy_of(drawing: Drawing, new: dict[str, str], way: ItemMap) -> tuple[list[I
         check_id(copy_id)
         check_new(drawing, copy_id)
         item = drawing.items[original]
-        there = moved_item(item, way) if isinstance(item, PLACED) else item
+        there = moved_item(item, item_map) if isinstance(item, PLACED) else item
         put.append(under_new_ids(there, new))
         children = (new[c] for c in drawing.tree.children(original))
         inside += row_of(children, copy_id, None)
@@ -119,14 +121,14 @@ class DuplicateItems(Command):
         if len(own) != len(self.copies) or len(own) != len(set(self.items)):
             raise refusal("bad_id.copies")
         open_items(drawing, self.items)
-        way = moved_by(complex(*self.by))
+        item_map = moved_by(complex(*self.by))
         tops = drawing.tree.tops(self.items)
         roots = self.copies[: len(tops)]
         put: list[Item] = []
         inside: list[Move] = []
         for top, copy_id in zip(tops, roots, strict=True):
             held = zip(drawing.tree.below(top), numbered(copy_id), strict=False)
-            items, moves = copy_of(drawing, {top: copy_id, **dict(held)}, way)
+            items, moves = copy_of(drawing, {top: copy_id, **dict(held)}, item_map)
             put += items
             inside += moves
         return Delta(put=tuple(put), moves=(*self._places(drawing, tops, roots), *inside))

@@ -20,13 +20,13 @@ class FlipItems(Placing):
 
     doing: ClassVar[str] = "Flip"
     kind: Literal["flip_items"] = "flip_items"
-    way_over: Literal["level", "upright"]
+    axis: Literal["level", "upright"]
     """Level: left becomes right; upright: top becomes bottom."""
     about: About = "middle"
     """A place on the line."""
 
-    def way(self, frame: OrientedBox) -> ItemMap:
-        line = 90.0 if self.way_over == "level" else 0.0
+    def item_map(self, frame: OrientedBox) -> ItemMap:
+        line = 90.0 if self.axis == "level" else 0.0
         return ItemMap(mirror(about=pivot(frame, self.about), angle=line), 2.0 * line)
 
 
@@ -44,7 +44,7 @@ class ShearItems(Placing):
     about: About = "middle"
     """The place that stays."""
 
-    def way(self, frame: OrientedBox) -> ItemMap:
+    def item_map(self, frame: OrientedBox) -> ItemMap:
         check_shear(self.angle)
         steep = slope(self.angle)
         x, y = (-steep, 0.0) if self.along == "level" else (0.0, steep)

@@ -47,8 +47,8 @@ class ResizeItems(Placing):
     grow: bool = False
     """Strokes and corner radii grow with it."""
 
-    def way(self, frame: OrientedBox) -> ItemMap:
-        return self.again(frame).way(frame)
+    def item_map(self, frame: OrientedBox) -> ItemMap:
+        return self.again(frame).item_map(frame)
 
     def again(self, frame: OrientedBox) -> ScaleItems:
         grip = SPOTS[self.grip]
@@ -103,8 +103,8 @@ class DragShear(Placing):
     about: About = "middle"
     """The pivot."""
 
-    def way(self, frame: OrientedBox) -> ItemMap:
-        return self.again(frame).way(frame)
+    def item_map(self, frame: OrientedBox) -> ItemMap:
+        return self.again(frame).item_map(frame)
 
     def again(self, frame: OrientedBox) -> ShearItems:
         about = self.about if self.centred else OPPOSITE[self.grip]
@@ -140,7 +140,7 @@ class DragRotation(Placing):
     about: About = "middle"
     """The place that stays."""
 
-    def way(self, frame: OrientedBox) -> ItemMap:
+    def item_map(self, frame: OrientedBox) -> ItemMap:
         return turned(frame, self._by(frame), self.about)
 
     def again(self, frame: OrientedBox) -> RotateItems:

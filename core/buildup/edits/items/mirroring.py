@@ -27,7 +27,7 @@ class MirrorItems(Placing, Draft):
     axis: Axis = field(default_factory=Axis)
     """The line."""
 
-    def way(self, frame: OrientedBox) -> ItemMap:
+    def item_map(self, frame: OrientedBox) -> ItemMap:
         angle = self.axis.angle
         return ItemMap(mirror(about=self.axis.place, angle=angle), 2.0 * angle)
 

@@ -49,7 +49,7 @@ class Placing(Command):
         copies = " a copy of" if self.copies else ""
         return f"{self.doing}{copies} {several(len(self.items))}"
 
-    def way(self, frame: OrientedBox) -> ItemMap:
+    def item_map(self, frame: OrientedBox) -> ItemMap:
         """How items go that stand in a frame.
 
         Raises:
@@ -69,10 +69,10 @@ class Placing(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         held = taken(drawing, self.items)
-        way = self.way(held.frame)
+        item_map = self.item_map(held.frame)
         if self.copies is not None:
-            return copied(drawing, self.items, self.copies, (way,))
-        return held.moved(way)
+            return copied(drawing, self.items, self.copies, (item_map,))
+        return held.moved(item_map)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -92,7 +92,7 @@ class MoveItems(Placing):
         """Copies are a step of their own."""
         return self.copies is None and Command.continues(self, earlier, pause=pause)
 
-    def way(self, frame: OrientedBox) -> ItemMap:
+    def item_map(self, frame: OrientedBox) -> ItemMap:
         by = complex(*self.by)
         return moved_by(stepped(by, step=45.0) if self.straight else by)
 
@@ -108,7 +108,7 @@ class MoveAlong(Placing):
     angle: float
     """Degrees, clockwise from level to the right."""
 
-    def way(self, frame: OrientedBox) -> ItemMap:
+    def item_map(self, frame: OrientedBox) -> ItemMap:
         return moved_by(self.distance * direction(self.angle))
 
 
@@ -127,7 +127,7 @@ class ScaleItems(Placing):
     grow: bool = False
     """Strokes and corner radii grow with it."""
 
-    def way(self, frame: OrientedBox) -> ItemMap:
+    def item_map(self, frame: OrientedBox) -> ItemMap:
         for factor, extent in ((self.x, frame.width), (self.y, frame.height)):
             if abs(factor) * extent < min(SMALLEST, extent) * NEARLY or factor == 0.0:
                 raise refusal("too_small.scaled")
@@ -155,7 +155,7 @@ class RotateItems(Placing):
     about: About = "middle"
     """The place that stays."""
 
-    def way(self, frame: OrientedBox) -> ItemMap:
+    def item_map(self, frame: OrientedBox) -> ItemMap:
         return turned(frame, self.angle, self.about)
 
 
@@ -195,7 +195,7 @@ class PlaceItems(Placing):
         sized = self.width is not None or self.height is not None
         return f"{'Resize' if sized else 'Move'} {what}"
 
-    def way(self, frame: OrientedBox) -> ItemMap:
+    def item_map(self, frame: OrientedBox) -> ItemMap:
         if self.angle is not None:
             return turned(frame, self.angle - frame.angle, self.about)
         x, y = self._factors(frame)
@@ -221,7 +221,7 @@ class PlaceItems(Placing):
         if self.width is not None or self.height is not None:
             x, y = self._factors(frame)
             return ScaleItems(items=own, copies=copies, x=x, y=y, about=self.about, grow=self.grow)
-        by_map = self.way(frame).by
+        by_map = self.item_map(frame).by
         return MoveItems(items=own, copies=copies, by=(by_map.origin.real, by_map.origin.imag))
 
 

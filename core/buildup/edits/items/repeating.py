@@ -53,7 +53,7 @@ class Repeating(Draft):
         """The command with all that was left open, for items that stand in a frame."""
         raise NotImplementedError
 
-    def ways(self, frame: OrientedBox) -> tuple[ItemMap, ...]:
+    def item_maps(self, frame: OrientedBox) -> tuple[ItemMap, ...]:
         """How each round of copies goes; of a settled command.
 
         Raises:
@@ -81,7 +81,7 @@ class Repeating(Draft):
 
     def delta(self, drawing: Drawing) -> Delta:
         frame = taken(drawing, self.items).frame
-        return copied(drawing, self.items, self.copies, self.settled(frame).ways(frame))
+        return copied(drawing, self.items, self.copies, self.settled(frame).item_maps(frame))
 
 
 def check_counts(*counts: int) -> None:
@@ -116,7 +116,7 @@ class RowOfCopies(Repeating):
         """Steps in the distance."""
         return self.count - 1 if self.measures == "whole" else 1
 
-    def ways(self, frame: OrientedBox) -> tuple[ItemMap, ...]:
+    def item_maps(self, frame: OrientedBox) -> tuple[ItemMap, ...]:
         check_counts(self.count)
         line = self._line()
         return tuple(moved_by(line * (k / self._shares)) for k in range(1, self.count))
@@ -176,7 +176,7 @@ class RingOfCopies(Repeating):
         """Steps in the sweep."""
         return self.count if self._whole else max(self.count - 1, 1)
 
-    def ways(self, frame: OrientedBox) -> tuple[ItemMap, ...]:
+    def item_maps(self, frame: OrientedBox) -> tuple[ItemMap, ...]:
         check_counts(self.count)
         if abs(self.sweep) > 360.0:
             raise refusal("bad_sweep")
@@ -206,9 +206,9 @@ class RingOfCopies(Repeating):
 
     def dragged(self, frame: OrientedBox, peg: str, to: complex, *, held: bool) -> Self:
         if peg == "centre":
-            way = to - frame.centre
-            way = stepped(way, step=STEP) if held else way
-            return replace(self, radius=abs(way), angle=degrees_of(way))
+            item_map = to - frame.centre
+            item_map = stepped(item_map, step=STEP) if held else item_map
+            return replace(self, radius=abs(item_map), angle=degrees_of(item_map))
         centre = self._centre(frame)
         found = (degrees_of(to - centre) - degrees_of(frame.centre - centre)) % 360.0
         if peg == "count":
@@ -255,7 +255,7 @@ class GridOfCopies(Repeating):
         across, down = self._shares
         return (self.across or 0.0) / across, (self.down or 0.0) / down
 
-    def ways(self, frame: OrientedBox) -> tuple[ItemMap, ...]:
+    def item_maps(self, frame: OrientedBox) -> tuple[ItemMap, ...]:
         check_counts(self.columns, self.rows)
         check_counts(self.columns * self.rows)
         x, y = self._steps()

@@ -62,9 +62,9 @@ class SelectionBox:
     items: tuple[Placed, ...]
     frame: OrientedBox
 
-    def moved(self, way: ItemMap) -> Delta:
+    def moved(self, item_map: ItemMap) -> Delta:
         """The delta that lets them take a way."""
-        return Delta(put=tuple(moved_item(i, way) for i in self.items))
+        return Delta(put=tuple(moved_item(i, item_map) for i in self.items))
 
 
 def taken_again(drawing: Drawing, ids: tuple[str, ...]) -> SelectionBox:

@@ -99,7 +99,7 @@ class PlaceFromShelf(Command):
         linked_copy = self.entry is not None
         came = Brought(plain(known), None) if linked_copy else brought(drawing, known, self.copies)
         clip = came.clip
-        way = self._way(clip)
+        item_map = self._map_to_drawing(clip)
         tops = clip.tops
         alone = len(tops) == 1 and self.entry is None
         ids = new_ids(
@@ -107,7 +107,7 @@ class PlaceFromShelf(Command):
         )
         if alone:
             ids[tops[0]] = self.copies
-        put: list[Item] = list(laid_out(clip, ids, way))
+        put: list[Item] = list(laid_out(clip, ids, item_map))
         moves: list[Move] = []
         position = drawing.place_to_draw(self.container)
         front = next(iter(reversed(drawing.tree.children(position))), None)
@@ -115,26 +115,26 @@ class PlaceFromShelf(Command):
         if alone:
             put = [replace(i, name=self.called) if i.id == self.copies else i for i in put]
         else:
-            put.insert(0, self._holder(way, clip.measures))
+            put.insert(0, self._holder(item_map, clip.measures))
             moves += row_of((ids[t] for t in tops), self.copies, None)
         moves += inside(clip, ids)
         return Delta(put=tuple(put), moves=tuple(moves), sheet=came.sheet, message=came.note)
 
-    def _holder(self, way: ItemMap, measures: tuple[Measure, ...]) -> Group | Linked:
+    def _holder(self, item_map: ItemMap, measures: tuple[Measure, ...]) -> Group | Linked:
         if self.entry is None:
             return Group(id=self.copies, name=self.called)
-        grown = abs(way.by.determinant) ** 0.5
+        grown = abs(item_map.by.determinant) ** 0.5
         return Linked(
             id=self.copies,
             name=self.called,
             entry=self.entry,
             state=self.state,
-            place=way.by,
+            place=item_map.by,
             grown=grown,
             measures=measures,
         )
 
-    def _way(self, clip: Clip) -> ItemMap:
+    def _map_to_drawing(self, clip: Clip) -> ItemMap:
         """From where it is kept to where it was drawn."""
         box = box_of_clip(clip)
         if box is None:
@@ -224,11 +224,11 @@ class UpdateLinkedCopies(Command):
             ids = {i: next(names) for i, _ in clip.places}
             for new in ids.values():
                 check_new(drawing, new)
-            way = ItemMap(copy.place, copy.turned)
+            item_map = ItemMap(copy.place, copy.turned)
             follows = replace(copy, entry=self.entry, state=self.state, values=values)
             name = self.called or copy.name
             put.append(replace(follows, name=name, measures=kept.measures))
-            put += [grown_item(i, copy.grown) for i in laid_out(clip, ids, way)]
+            put += [grown_item(i, copy.grown) for i in laid_out(clip, ids, item_map)]
             moves += row_of((ids[t] for t in clip.tops), copy.id, None)
             moves += inside(clip, ids)
             gone += drawing.tree.below(copy.id)

@@ -145,7 +145,7 @@ class _Following:
         ]
         for bound in touched:
             number = number_at(self.after, bound.item, bound.path)
-            if number is None or self._comes_to(bound, number):
+            if number is None or self._agrees(bound, number):
                 continue
             self._add(Delta(sheet=turned(self.after, bound, number)))
         return touched
@@ -159,7 +159,7 @@ class _Following:
             return False
         return abs(old - new) > (UNTOUCHED if bound.path.startswith(PLACED) else 0.0)
 
-    def _comes_to(self, bound: Bound, number: float) -> bool:
+    def _agrees(self, bound: Bound, number: float) -> bool:
         """Whether a formula comes to that already, as another one has turned its measure."""
         known = field_at(self.after, bound.item, bound.path)
         if known is None:
@@ -313,16 +313,16 @@ class _Following:
         return frozenset(i for item in read for i in names.get(item, ()))
 
     def _circle(self, groups: list[_Group], read: _Reads) -> Refusal:
-        way: list[_Group] = []
+        circle: list[_Group] = []
         group: _Group | None = groups[0]
-        while group is not None and group not in way:
-            way.append(group)
+        while group is not None and group not in circle:
+            circle.append(group)
             group = self._source(group, groups, read)
         if group is None:
-            raise AssertionError(way)  # each of them waits
-        way = [*way[way.index(group) :], group]
-        names = " → ".join(field_name(self.after, g.items[0], g.path) for g in way)
-        return refusal("bad_formula.circle", group.items[0], way=names)
+            raise AssertionError(circle)  # each of them waits
+        circle = [*circle[circle.index(group) :], group]
+        names = " → ".join(field_name(self.after, g.items[0], g.path) for g in circle)
+        return refusal("bad_formula.circle", group.items[0], circle=names)
 
     def _set(self, group: _Group, values: Worked) -> None:
         known = field_at(self.after, group.items[0], group.path)

@@ -51,7 +51,7 @@ class _Over(Mapping[str, Item]):
         return len(self._items)
 
 
-def _kept(drawing: Drawing, delta: Delta) -> Delta:
+def _on_assemblies(drawing: Drawing, delta: Delta) -> Delta:
     """A delta of that drawing for the drawing itself: assemblies keep the corners of their form."""
     put: list[Item] = []
     for item in delta.put:
@@ -87,7 +87,7 @@ def _contours(anchors: Iterable[AnchorRef]) -> set[tuple[str, int]]:
     return {(item, c) for item, c, _ in anchors}
 
 
-def _said(drawing: Drawing, delta: Delta, anchors: tuple[AnchorRef, ...]) -> str:
+def _message(drawing: Drawing, delta: Delta, anchors: tuple[AnchorRef, ...]) -> str:
     """A word about radii for which the sides are too short."""
     put = {i.id: i for i in delta.put if isinstance(i, Outline)}
     radii = {
@@ -114,7 +114,7 @@ def _with_corners(
         return replace(anchor, corner=corner if corner.radius >= LEAST_RADIUS else None)
 
     delta = edited(drawing, refs, made)
-    return replace(delta, message=_said(drawing, delta, refs))
+    return replace(delta, message=_message(drawing, delta, refs))
 
 
 def _first_radius(contour: Contour, index: int) -> float:
@@ -145,7 +145,7 @@ class SetCorners(Command):
             raise refusal("bad_length.radius")
         sharp = _sharp(drawing, self.anchors)
         refs = _corners(sharp, self.anchors)
-        return _kept(drawing, _with_corners(sharp, refs, self.radius, self.style))
+        return _on_assemblies(drawing, _with_corners(sharp, refs, self.radius, self.style))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -173,7 +173,7 @@ class DragCorners(Command):
         styled = replace(contour.anchors[i], corner=replace(old, style=self.style or old.style))
         anchors = (*contour.anchors[:i], styled, *contour.anchors[i + 1 :])
         radius = radius_reaching(replace(contour, anchors=anchors), i, complex(*self.to))
-        return _kept(drawing, _with_corners(sharp, refs, radius, self.style))
+        return _on_assemblies(drawing, _with_corners(sharp, refs, radius, self.style))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -84,8 +84,8 @@ class CutItems(Command):
         end = start + self._straight(end - start)
         return (start.real, start.imag), (end.real, end.imag)
 
-    def _straight(self, way: complex) -> complex:
-        return stepped(way, step=STEP) if self.stepped else way
+    def _straight(self, vector: complex) -> complex:
+        return stepped(vector, step=STEP) if self.stepped else vector
 
     def _knife(self) -> Contour:
         positions = [complex(*p) for p in self.line]

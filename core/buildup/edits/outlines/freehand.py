@@ -50,14 +50,14 @@ def _drawn(outline: Outline, stroke: HandStroke, unit: str) -> tuple[Outline, st
     wider = stroke
     while True:
         try:
-            said = "" if wider is stroke else format_length(wider.tolerance, unit=unit)
+            note = "" if wider is stroke else format_length(wider.tolerance, unit=unit)
             made = _fitted(outline, wider)
         except Refusal as problem:
             if problem.code not in ("too_many_anchors", "too_much") or wider.tolerance >= COARSEST:
                 raise
             wider = replace(wider, tolerance=min(wider.tolerance * WIDER, COARSEST))
         else:
-            return made, message("notes.rough_stroke", tolerance=said) if said else ""
+            return made, message("notes.rough_stroke", tolerance=note) if note else ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -101,14 +101,14 @@ class DrawStroke(Command):
                 contours=(),
             )
             stroke = HandStroke((points,), self.tolerance, self.closing and len(points) > 2)
-            made, said = _drawn(new, stroke, drawing.sheet.unit)
-            return placed(drawing, (made,), container=self.container, message=said)
+            made, note = _drawn(new, stroke, drawing.sheet.unit)
+            return placed(drawing, (made,), container=self.container, message=note)
         outline = drawing.outline(self.item)
         old = outline.hand_stroke
         if old is None or old.closed:
             raise refusal("not_drawn_by_hand", self.item)
-        made, said = _drawn(outline, self._longer(old, points), drawing.sheet.unit)
-        return Delta(put=(made,), message=said)
+        made, note = _drawn(outline, self._longer(old, points), drawing.sheet.unit)
+        return Delta(put=(made,), message=note)
 
     def _on_seams(self, drawing: Drawing) -> tuple[complex, ...]:
         """The points, the ends of the stroke on the seam that they are in reach of."""

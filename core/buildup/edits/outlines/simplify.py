@@ -65,10 +65,10 @@ class SimplifyOutlines(Command):
                 seen += share
             put.append(with_rebuilt(outline, changed))
         far = format_length(moved, unit=drawing.sheet.unit)
-        said = message("notes.simplified", before=before, after=after, distance=far)
+        note = message("notes.simplified", before=before, after=after, distance=far)
         if after >= before and not self.extremes:
-            said = message("notes.all_needed", count=before)
-        return Delta(put=tuple(put), message=said)
+            note = message("notes.all_needed", count=before)
+        return Delta(put=tuple(put), message=note)
 
 
 def _tell(before: float, share: float, part: float) -> None:

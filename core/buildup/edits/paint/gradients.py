@@ -263,10 +263,10 @@ def _pulled(old: Gradient, peg: GradientPeg, to: complex, *, step: float | None 
         wide = abs((across * side.conjugate()).real)
         return replace(old, place=replace(by, down=side * max(wide, SMALLEST)))
     fixed = end if peg == "start" else start
-    way = to - fixed
-    way = way if step is None else stepped(way, step=step)
-    if abs(way) < SMALLEST:
-        way = unit(way) * SMALLEST or SMALLEST + 0j
-    grown = way / (end - start) if peg == "end" else -way / (end - start)
-    origin = start if peg == "end" else fixed + way
+    vector = to - fixed
+    vector = vector if step is None else stepped(vector, step=step)
+    if abs(vector) < SMALLEST:
+        vector = unit(vector) * SMALLEST or SMALLEST + 0j
+    grown = vector / (end - start) if peg == "end" else -vector / (end - start)
+    origin = start if peg == "end" else fixed + vector
     return replace(old, place=Affine(by.across * grown, by.down * grown, origin))

@@ -122,9 +122,9 @@ class SetPicture(Command):
         if self.picture is not None or self.fit is not None:
             return replace(old, place=fitted(box, pixels, fit=self.fit or "cover"), boxed=False)
         wide = abs(fitted(box, pixels, fit="cover").across)
-        lies = old.place
-        scale = self.zoom * wide / max(abs(lies.across), NO_LENGTH)
-        across, down = lies.across * scale, lies.down * scale
+        place = old.place
+        scale = self.zoom * wide / max(abs(place.across), NO_LENGTH)
+        across, down = place.across * scale, place.down * scale
         origin = box.on_sheet(complex(*self.offset)) - (across + down) / 2.0
         return replace(old, place=Affine(across, down, origin), boxed=False)
 

@@ -41,8 +41,8 @@ class AddSwatches(Command):
         if len(sheet.swatches) == len(drawing.sheet.swatches):
             raise refusal("no_new_colour")
         there = sum(1 for c in self.colours if c.colour.upper() in known)
-        said = message("notes.swatches_exist", count=there) if there else ""
-        return Delta(sheet=sheet, message=said)
+        note = message("notes.swatches_exist", count=there) if there else ""
+        return Delta(sheet=sheet, message=note)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -176,8 +176,8 @@ class SaveStyle(Command):
     kind: Literal["save_style"] = "save_style"
     item: str
     """Whose style; of a container that of the backmost thing it holds."""
-    kept: str
-    """The id of the kept style."""
+    style_id: str
+    """The id of the saved style."""
     called: str | None = None
     """Its name; None for the next number."""
 
@@ -186,12 +186,12 @@ class SaveStyle(Command):
         return "Save style"
 
     def delta(self, drawing: Drawing) -> Delta:
-        check_id(self.kept)
+        check_id(self.style_id)
         if self.called is not None:
             check_name(self.called)
         kept = drawing.sheet.styles
-        if any(k.id == self.kept for k in kept):
-            raise refusal("item_exists.style", self.kept)
+        if any(k.id == self.style_id for k in kept):
+            raise refusal("item_exists.style", self.style_id)
         if len(kept) >= MOST_STYLES:
             raise refusal("too_many.styles", most=MOST_STYLES)
         painted = open_painted(drawing, (self.item,))
@@ -199,7 +199,7 @@ class SaveStyle(Command):
             raise refusal("nothing_selected.painted")
         style = boxed_style(drawing, painted[0].id)
         name = self.called or f"Style {len(kept) + 1}"
-        new = SavedStyle(id=self.kept, name=name.strip(), style=style)
+        new = SavedStyle(id=self.style_id, name=name.strip(), style=style)
         return Delta(sheet=replace(drawing.sheet, styles=(*kept, new)))
 
 
@@ -208,7 +208,7 @@ class SetSavedStyle(Command):
     """Renames a kept style, or takes it away; what was painted so stays as it is."""
 
     kind: Literal["set_saved_style"] = "set_saved_style"
-    kept: str
+    style_id: str
     """Which."""
     called: str | None = None
     """Its new name; None: it goes."""
@@ -219,14 +219,14 @@ class SetSavedStyle(Command):
 
     def delta(self, drawing: Drawing) -> Delta:
         styles = drawing.sheet.styles
-        if all(k.id != self.kept for k in styles):
+        if all(k.id != self.style_id for k in styles):
             raise refusal("unknown_style")
         if self.called is None:
-            after = tuple(k for k in styles if k.id != self.kept)
+            after = tuple(k for k in styles if k.id != self.style_id)
         else:
             check_name(self.called)
             called = self.called.strip()
-            after = tuple(replace(k, name=called) if k.id == self.kept else k for k in styles)
+            after = tuple(replace(k, name=called) if k.id == self.style_id else k for k in styles)
         return Delta(sheet=replace(drawing.sheet, styles=after))
 
 

@@ -87,10 +87,10 @@ class TraceOutline(Command):
         made = [s for c in outline.contours for s in c.segments]
         far = hausdorff(made, [s for path in paths for s in path])
         away = format_length(far, unit=drawing.sheet.unit)
-        said = message("notes.traced", count=count, distance=away)
+        note = message("notes.traced", count=count, distance=away)
         if sides:
-            said += " " + _sides_message(sides)
-        return replace(placed(drawing, (outline,), container=self.container), message=said)
+            note += " " + _sides_message(sides)
+        return replace(placed(drawing, (outline,), container=self.container), message=note)
 
     def _around(self, path: Path) -> Contour:
         """A closed path with few anchors."""
@@ -156,7 +156,7 @@ def _seated(end: Anchor, line: SeamLine) -> Anchor:
 def _sides_message(sides: Halves) -> str:
     """What is said of a symmetric proposal: about which line, and what has no counterpart."""
     angle = line_degrees(degrees_of(sides.line.along))
-    said = message("notes.traced_axis", angle=angle)
+    note = message("notes.traced_axis", angle=angle)
     if sides.alone:
-        said += " " + message("notes.lone_anchors", count=len(sides.alone))
-    return said
+        note += " " + message("notes.lone_anchors", count=len(sides.alone))
+    return note

@@ -71,7 +71,7 @@ def _same_scale(kind: ShapeKind, shape: Shape, dials: Mapping[str, float]) -> Fr
     return Frame(max(width, SMALLEST), max(height, SMALLEST), position)
 
 
-def _said(shapes: Iterable[Shape], unit: str) -> str:
+def _message(shapes: Iterable[Shape], unit: str) -> str:
     """A word about values that are not drawn in full."""
     for shape in shapes:
         kind, dials = shape_kind(shape.shape), dials_of(shape)
@@ -93,7 +93,7 @@ def _said(shapes: Iterable[Shape], unit: str) -> str:
 def with_word(drawing: Drawing, shapes: Iterable[Shape]) -> Delta:
     """The delta that puts some shapes, with a word where a radius does not fit."""
     put = tuple(shapes)
-    return Delta(put=put, message=_said(put, drawing.sheet.unit))
+    return Delta(put=put, message=_message(put, drawing.sheet.unit))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

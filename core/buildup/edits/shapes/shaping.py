@@ -130,16 +130,16 @@ class DrawLine(Command):
         check_new(drawing, self.item)
         check_style(self.style)
         start = complex(*self.start)
-        way = complex(*self.to) - start
-        way = stepped(way, step=15.0) if self.stepped else way
-        if abs(way) < SMALLEST:
+        vector = complex(*self.to) - start
+        vector = stepped(vector, step=15.0) if self.stepped else vector
+        if abs(vector) < SMALLEST:
             raise refusal("no_size.line")
-        first = start - way if self.centred else start
+        first = start - vector if self.centred else start
         line = Outline(
             id=self.item,
             name=new_name(drawing, "Line", self.called),
             style=self.style,
-            contours=(Contour((Anchor(first), Anchor(start + way))),),
+            contours=(Contour((Anchor(first), Anchor(start + vector))),),
         )
         return placed(drawing, (line,), container=self.container)
 

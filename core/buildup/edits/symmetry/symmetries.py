@@ -72,8 +72,8 @@ class MakeSymmetry(Draft):
         front = tops[-1]
         position = (made.id, drawing.tree.container(front), front)
         same = self.pattern == "mirror" and on_the_line(drawing, tops, axis)
-        said = message("notes.on_axis") if same else ""
-        return Delta(put=(made,), moves=(position, *row_of(tops, made.id, None)), message=said)
+        note = message("notes.on_axis") if same else ""
+        return Delta(put=(made,), moves=(position, *row_of(tops, made.id, None)), message=note)
 
 
 def open_symmetry(drawing: Drawing, item_id: str) -> Symmetry:

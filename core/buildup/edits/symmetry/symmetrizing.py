@@ -63,10 +63,10 @@ class FindTwins(Command):
                 changes |= {first: leading, second: mirrored(leading)}
         if not changes:
             raise refusal("no_pairs", self.item)
-        said = message("notes.twins", count=len(changes) // 2)
+        note = message("notes.twins", count=len(changes) // 2)
         if lone:
-            said += " " + message("notes.lone_anchors", count=len(lone))
-        return Delta(put=(_changed(outline, changes),), message=said)
+            note += " " + message("notes.lone_anchors", count=len(lone))
+        return Delta(put=(_changed(outline, changes),), message=note)
 
 
 def _changed(outline: Outline, changes: dict[AnchorIndex, Anchor]) -> Outline:
@@ -110,10 +110,10 @@ class MakeSymmetric(Command):
             if first <= second:
                 changes |= self._evened(outline.contours, first, second, found.line)
         moved = max(abs(a.at - outline.contours[c].anchors[i].at) for (c, i), a in changes.items())
-        said = message(
+        note = message(
             "notes.anchors_moved", distance=format_length(moved, unit=drawing.sheet.unit)
         )
-        return Delta(put=(_changed(outline, changes),), message=said)
+        return Delta(put=(_changed(outline, changes),), message=note)
 
     def _evened(
         self,

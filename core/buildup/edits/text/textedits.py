@@ -124,7 +124,7 @@ class AddText(Command):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Saying:
+class TextContent:
     """What an item comes to say."""
 
     EARLIER_NAMES: ClassVar[Mapping[str, str]] = {"face": "font", "face_name": "font_name"}
@@ -159,7 +159,7 @@ class EditText(Command):
     kind: Literal["edit_text"] = "edit_text"
     items: tuple[str, ...]
     """Which words, in the order of what they say."""
-    said: tuple[Saying, ...]
+    texts: tuple[TextContent, ...]
     """What each says."""
 
     @property
@@ -169,22 +169,22 @@ class EditText(Command):
     def delta(self, drawing: Drawing) -> Delta:
         put = []
         words = {w.id: w for w in open_words(drawing, self.items)}
-        for said in self.said:
-            item = words.get(said.item)
+        for content in self.texts:
+            item = words.get(content.item)
             if item is None:
                 continue
             before = lettering_of(item)
             after = replace(
                 before,
-                text=said.text,
-                font=said.font,
-                font_name=said.font_name,
-                kerning=said.kerning,
-                ligatures=said.ligatures,
-                shaped=said.shaped,
-                axes=said.axes,
-                features=said.features,
-                direction=said.direction,
+                text=content.text,
+                font=content.font,
+                font_name=content.font_name,
+                kerning=content.kerning,
+                ligatures=content.ligatures,
+                shaped=content.shaped,
+                axes=content.axes,
+                features=content.features,
+                direction=content.direction,
             )
             made = with_lettering(item, after)
             if item.name == name_of(before.text):
@@ -313,8 +313,8 @@ class DragText(Command):
         path = paths[0]
         if self.setting == "start":
             return Delta(put=(with_path(item, replace(edge, start=share_of(path, to))),))
-        ((at, way),) = path.spots([edge.start * path.length])
-        off = dot(to - at, -1j * way) - edge.lettering.size
+        ((at, heading),) = path.spots([edge.start * path.length])
+        off = dot(to - at, -1j * heading) - edge.lettering.size
         off = 0.0 if abs(off) < SMALLEST else off
         return Delta(put=(with_path(item, replace(edge, offset=off)),))
 

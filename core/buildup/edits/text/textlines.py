@@ -119,12 +119,12 @@ class SetTextPath(Command):
     """Which words along a line."""
     other_side: bool | None = None
     """The other way along it, on its other side; None: as before."""
-    shows: bool | None = None
+    show_parts: bool | None = None
     """The line shows as well; None: as before."""
 
     @property
     def name(self) -> str:
-        return "Change text path" if self.shows is None else "Show text path"
+        return "Change text path" if self.show_parts is None else "Show text path"
 
     def delta(self, drawing: Drawing) -> Delta:
         put: list[Said] = []
@@ -134,8 +134,8 @@ class SetTextPath(Command):
                 continue
             if self.other_side is not None and self.other_side != edge.other_side:
                 edge = replace(edge, other_side=self.other_side, start=1.0 - edge.start)
-            if self.shows is not None:
-                edge = replace(edge, shows=self.shows)
+            if self.show_parts is not None:
+                edge = replace(edge, show_parts=self.show_parts)
             put.append(with_path(item, edge))
         if not put:
             raise refusal("no_line.straight")

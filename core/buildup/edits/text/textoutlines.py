@@ -87,8 +87,8 @@ def words_alone(drawing: Drawing, item: Assembly, edge: TextOnPath) -> TextItem:
     paths = paths_of(contours_along(drawing, item.id), backwards=edge.other_side)
     position = shift(0j)
     if paths:
-        ((at, way),) = paths[0].spots([edge.start * paths[0].length])
-        position = Affine(way, way * 1j, at - way * 1j * edge.offset)
+        ((at, direction),) = paths[0].spots([edge.start * paths[0].length])
+        position = Affine(direction, direction * 1j, at - direction * 1j * edge.offset)
     return TextItem(
         id=free_id(drawing.items, item.id),
         name=item.name,

@@ -55,10 +55,10 @@ def hpgl(pieces: Iterable[Piece], box: Box, settings: HpglOut) -> tuple[str, str
     runs, colours = runs_of(pieces, settings.tolerance)
     pens = sorted({r.pen for r in runs})
     rows = [ordered([r for r in runs if r.pen == pen], settings.order) for pen in pens]
-    said = ""
+    note = ""
     if len(colours) > PENS:
-        said = message("notes.pens", count=len(colours), pens=PENS)
-    return job_text(rows, box), said
+        note = message("notes.pens", count=len(colours), pens=PENS)
+    return job_text(rows, box), note
 
 
 def job_text(rows: Iterable[Sequence[Run]], box: Box, before: Sequence[str] = ()) -> str:

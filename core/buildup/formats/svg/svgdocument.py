@@ -359,10 +359,10 @@ class Document:
         """What a paint's text comes to, and how much of it shows."""
         link = read_link(text)
         if link is None:
-            ink, shows, known = read_ink(text, paint)
+            ink, opacity, known = read_ink(text, paint)
             if not known:
                 self.change("unreadable colours (shown grey)")
-            return ink, shows
+            return ink, opacity
         element = self.ids.get(link)
         if element is not None and element.name in KINDS:
             key = (link, lengths)

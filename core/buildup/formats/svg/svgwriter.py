@@ -66,11 +66,13 @@ class Writer:
         edge, path = laid(line, contours)
         self.walk.made.count(lettered(contours, edge).contours)
         words = Assembly(id="s", name=name, style=style, result=edge)
-        way = ItemMap(level.place, grows=True)
-        moved = moved_item(words, way)
+        item_map = ItemMap(level.place, grows=True)
+        moved = moved_item(words, item_map)
         moved = replace(moved, style=replace(moved.style, finish=style.finish))
         holder = self._keep(moved, name, level)
-        self.walk.made.enter(replace(moved_item(path, way), id=self.walk.made.new_id()), holder)
+        self.walk.made.enter(
+            replace(moved_item(path, item_map), id=self.walk.made.new_id()), holder
+        )
 
     def _keep(self, item: AnyLeaf | Assembly, name: str, level: Level) -> str:
         if level.cuts and isinstance(item, Assembly) and item.style.shown:

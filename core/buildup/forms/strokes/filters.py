@@ -115,5 +115,5 @@ def _blur(source: str, result: str, radius: float) -> FilterStep:
 
 
 def _step(name: str, source: str, result: str, **attributes: str) -> FilterStep:
-    told = (("in", source), *attributes.items(), ("result", result))
-    return FilterStep(name=name, attributes=told)
+    every = (("in", source), *attributes.items(), ("result", result))
+    return FilterStep(name=name, attributes=every)

@@ -13,7 +13,7 @@ from buildup.geometry.strokes.stroking import miter_tip
 
 def cut_miters(contours: Sequence[Contour], stroke: Stroke) -> Iterator[complex]:
     """The corners of some contours that a mitred stroke bevels, as they are too sharp."""
-    if stroke.join != "miter" or not stroke.shows:
+    if stroke.join != "miter" or not stroke.is_seen:
         return
     pen = pen_of(contours, stroke)
     for contour in contours:

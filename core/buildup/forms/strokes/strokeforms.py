@@ -39,7 +39,7 @@ def stroke_form(form: StyledPath, stroke: Stroke) -> tuple[Contour, ...]:
 
     """
     contours = form.contours
-    if not stroke.shows:
+    if not stroke.is_seen:
         return ()
     pen = pen_of(contours, stroke)
     strokes = _strokes(contours, pen, stroke)
@@ -108,8 +108,8 @@ def distance_to(contours: Sequence[Contour], position: complex) -> float:
     if any(c.closed for c in contours):
         closed = (s for c in contours if c.closed for s in c.segments)
         return -found.distance if winding(closed, position) else found.distance
-    way = tangent_at(segments[found.segment], found.t)
-    return found.distance if cross(way, position - found.at) > 0.0 else -found.distance
+    direction = tangent_at(segments[found.segment], found.t)
+    return found.distance if cross(direction, position - found.at) > 0.0 else -found.distance
 
 
 def _strokes(contours: Sequence[Contour], pen: Pen, stroke: Stroke) -> list[Operand]:
@@ -120,7 +120,7 @@ def _strokes(contours: Sequence[Contour], pen: Pen, stroke: Stroke) -> list[Oper
             found += (s.operand for s in stroke_of(segments, pen, closed=contour.closed))
             continue
         for dash in dashed(contour, stroke):
-            drawn = stroke_of(dash.segments, pen, closed=False, way=dash.way)
+            drawn = stroke_of(dash.segments, pen, closed=False, heading=dash.direction)
             found += (s.operand for s in drawn)
     return found
 

@@ -122,10 +122,10 @@ def check_count(count: int) -> None:
 
 
 def _angle_to(axis: Axis) -> float:
-    way = complex(*(axis.to or (0.0, 0.0))) - axis.place
-    if abs(way) < SMALLEST:
+    heading = complex(*(axis.to or (0.0, 0.0))) - axis.place
+    if abs(heading) < SMALLEST:
         raise refusal("no_length")
-    return degrees_of(stepped(way, step=STEP) if axis.stepped else way)
+    return degrees_of(stepped(heading, step=STEP) if axis.stepped else heading)
 
 
 def _ground(drawing: Drawing, items: Iterable[str]) -> Box:
@@ -170,18 +170,20 @@ def _through_ends(drawing: Drawing, items: Iterable[str], axis: Axis) -> Axis | 
     if len(ends) < 2:
         return None
     first, last = max(itertools.combinations(ends, 2), key=lambda pair: abs(pair[1] - pair[0]))
-    way = last - first
-    if abs(way) < SMALLEST or any(abs(cross(e - first, way)) > abs(way) * TOUCH for e in ends):
+    heading = last - first
+    if abs(heading) < SMALLEST or any(
+        abs(cross(e - first, heading)) > abs(heading) * TOUCH for e in ends
+    ):
         return None
     middle = (first + last) / 2.0
-    return replace(axis, centre=_pair(middle), angle=_square(way))
+    return replace(axis, centre=_pair(middle), angle=_square(heading))
 
 
-def _square(way: complex) -> float:
+def _square(heading: complex) -> float:
     """The angle of a line: level or upright where its two ends all but say so."""
-    if abs(way.real) <= TOUCH:
+    if abs(heading.real) <= TOUCH:
         return 90.0
-    return 0.0 if abs(way.imag) <= TOUCH else degrees_of(way)
+    return 0.0 if abs(heading.imag) <= TOUCH else degrees_of(heading)
 
 
 MOST_ENDS = 200
@@ -200,13 +202,13 @@ def pegs(axis: Axis, pattern: Pattern) -> tuple[CopyPeg, ...]:
     found = [copy_peg("middle", "Centre", axis.place, 0j, value=0.0)]
     if pattern != "wheel":
         grips = [("start", -along), ("end", along)] if pattern == "mirror" else [("end", along)]
-        for name, way in grips:
-            at = axis.place + way * span
-            found.append(copy_peg(name, "Angle", at, way * 1j, value=axis.angle, unit="angle"))
+        for name, heading in grips:
+            at = axis.place + heading * span
+            found.append(copy_peg(name, "Angle", at, heading * 1j, value=axis.angle, unit="angle"))
     if pattern != "mirror":
-        way = direction(axis.angle + _part(pattern, axis.count))
-        at, count = axis.place + way * span, float(axis.count)
-        found.append(copy_peg("count", "Count", at, way * -1j, value=count, unit="count"))
+        heading = direction(axis.angle + _part(pattern, axis.count))
+        at, count = axis.place + heading * span, float(axis.count)
+        found.append(copy_peg("count", "Count", at, heading * -1j, value=count, unit="count"))
     return tuple(found)
 
 
@@ -231,17 +233,17 @@ def dragged(axis: Axis, pattern: Pattern, peg: str, to: complex, *, held: bool) 
         by = to - axis.place
         centre = axis.place + across * dot(by, across) if held else to
         return replace(axis, centre=_pair(centre), through="place")
-    way = to - axis.place
+    heading = to - axis.place
     if peg == "count":
-        away = (degrees_of(way) - axis.angle) % 360.0
+        away = (degrees_of(heading) - axis.angle) % 360.0
         near = max(min(away, 360.0 - away), _part(pattern, MOST_COUNT))
         whole = 360.0 if pattern == "wheel" else 180.0
         return replace(axis, count=min(max(round(whole / near), LEAST_COUNT), MOST_COUNT))
-    way = stepped(way, step=STEP) if held else felt_line(way)
-    if abs(way) < SMALLEST:
+    heading = stepped(heading, step=STEP) if held else felt_line(heading)
+    if abs(heading) < SMALLEST:
         return axis
-    angle = line_degrees(degrees_of(-way if peg == "start" else way))
-    return replace(axis, angle=angle, span=max(abs(way), LEAST_SPAN))
+    angle = line_degrees(degrees_of(-heading if peg == "start" else heading))
+    return replace(axis, angle=angle, span=max(abs(heading), LEAST_SPAN))
 
 
 FELT = 0.035
@@ -249,7 +251,7 @@ FELT = 0.035
 at it (as items are felt to that are turned)."""
 
 
-def felt_line(way: complex) -> complex:
+def felt_line(heading: complex) -> complex:
     """A direction turned to level, upright or 45° where it all but stands so."""
-    near = stepped(way, step=45.0)
-    return near if abs(cross(way, near)) <= abs(way) * abs(near) * FELT else way
+    near = stepped(heading, step=45.0)
+    return near if abs(cross(heading, near)) <= abs(heading) * abs(near) * FELT else heading

@@ -33,14 +33,14 @@ def passes(segment: Cubic, line: SeamLine) -> list[float]:
     for start, end in itertools.pairwise(cuts):
         first, last = (line.away(point_at(segment, t)) for t in (start, end))
         if min(first, last) < -SAME_PLACE and max(first, last) > SAME_PLACE:
-            found.append(_pass(segment, line, start, end, way=last - first))
+            found.append(_pass(segment, line, start, end, span=last - first))
     return [t for t in found if PARAMETER < t < 1.0 - PARAMETER]
 
 
-def _pass(segment: Cubic, line: SeamLine, start: float, end: float, *, way: float) -> float:
+def _pass(segment: Cubic, line: SeamLine, start: float, end: float, *, span: float) -> float:
     for _ in range(HALVINGS):
         middle = (start + end) / 2.0
-        if line.away(point_at(segment, middle)) * way > 0.0:
+        if line.away(point_at(segment, middle)) * span > 0.0:
             end = middle
         else:
             start = middle

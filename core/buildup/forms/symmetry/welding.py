@@ -184,9 +184,9 @@ def _chains(
         for image in range(len(each)):
             if (path, image) in done:
                 continue
-            way = _way(_first(_End(path, image, last=False), links), links)
-            done.update((e.path, e.image) for e in way)
-            chain = _chained(shown, way, closed=links.get(way[-1].other) == way[0])
+            entries = _entries(_first(_End(path, image, last=False), links), links)
+            done.update((e.path, e.image) for e in entries)
+            chain = _chained(shown, entries, closed=links.get(entries[-1].other) == entries[0])
             yield _straightened(chain) if path in cut else chain
 
 
@@ -200,17 +200,19 @@ def _first(end: _End, links: Links) -> _End:
     return at
 
 
-def _way(start: _End, links: Links) -> list[_End]:
+def _entries(start: _End, links: Links) -> list[_End]:
     """The ends at which the paths of a chain are entered, one after the other."""
-    way = [start]
-    while (following := links.get(way[-1].other)) is not None and following != start:
-        way.append(following)
-    return way
+    entries = [start]
+    while (following := links.get(entries[-1].other)) is not None and following != start:
+        entries.append(following)
+    return entries
 
 
-def _chained(shown: Sequence[Sequence[Contour]], way: Sequence[_End], *, closed: bool) -> Contour:
+def _chained(
+    shown: Sequence[Sequence[Contour]], entries: Sequence[_End], *, closed: bool
+) -> Contour:
     anchors: list[Anchor] = []
-    for end in way:
+    for end in entries:
         path = shown[end.path][end.image]
         on = (turned_round(path) if end.last else path).anchors
         if anchors:
@@ -218,7 +220,7 @@ def _chained(shown: Sequence[Sequence[Contour]], way: Sequence[_End], *, closed:
             on = on[1:]
         anchors += on
     meets = abs(anchors[0].at - anchors[-1].at) <= SAME_PLACE
-    if closed or (meets and len(anchors) > 2 and len(way) > 1):
+    if closed or (meets and len(anchors) > 2 and len(entries) > 1):
         return Contour((_joint(anchors[-1], anchors[0]), *anchors[1:-1]), closed=True)
     return Contour(tuple(anchors))
 

@@ -61,14 +61,14 @@ class _Knot:
 
     Args:
         at: its place.
-        way: degrees, the direction on along the path.
+        heading: degrees, the direction on along the path.
         into: natural logarithm of the length of the arriving handle.
         out: the same of the leaving one.
 
     """
 
     at: complex
-    way: float
+    heading: float
     into: float
     out: float
 
@@ -77,7 +77,7 @@ class _Knot:
         side, turn, into, out = by
         return _Knot(
             self.at + aside * side,
-            self.way + math.degrees(turn),
+            self.heading + math.degrees(turn),
             self.into + into,
             self.out + out,
         )
@@ -115,7 +115,7 @@ def faired(
         return segments
     drawn = _knots(segments)
     size = _size(segments)
-    asides = tuple(1j * size * direction(k.way) for k in drawn)
+    asides = tuple(1j * size * direction(k.heading) for k in drawn)
     work = _Work(segments, size, bends, asides)
     made = work.fairest(drawn, FREE)
     if _moved(segments, made) <= tolerance:
@@ -166,10 +166,10 @@ def between(drawn: Sequence[Cubic], fair: Sequence[Cubic], amount: float) -> tup
 
 
 def _mixed(first: _Knot, last: _Knot, amount: float) -> _Knot:
-    turn = math.remainder(last.way - first.way, 360.0)
+    turn = math.remainder(last.heading - first.heading, 360.0)
     return _Knot(
         first.at + amount * (last.at - first.at),
-        first.way + amount * turn,
+        first.heading + amount * turn,
         first.into + amount * (last.into - first.into),
         first.out + amount * (last.out - first.out),
     )
@@ -209,7 +209,7 @@ def _curves(knots: Sequence[_Knot]) -> Iterator[Cubic]:
 
 
 def _curve(a: _Knot, b: _Knot) -> Cubic:
-    out, into = direction(a.way) * math.exp(a.out), direction(b.way) * math.exp(b.into)
+    out, into = direction(a.heading) * math.exp(a.out), direction(b.heading) * math.exp(b.into)
     return (a.at, a.at + out, b.at - into, b.at)
 
 
@@ -281,7 +281,7 @@ class _Work:
         drawn = self.drawn[index]
         scale = math.sqrt(weight) / self.size
         for t, share in NODES:
-            off = cross(_way(drawn, t), point_at(curve, t) - point_at(drawn, t))
+            off = cross(_direction(drawn, t), point_at(curve, t) - point_at(drawn, t))
             found.append(scale * off * math.sqrt(share))
         a, b, c, d = curve
         third = abs(d - a) / 3.0 or NO_LENGTH
@@ -353,7 +353,7 @@ class _Work:
         }
 
 
-def _way(segment: Cubic, t: float) -> complex:
+def _direction(segment: Cubic, t: float) -> complex:
     s = 1.0 - t
     a, b, c, d = segment
     along = s * s * (b - a) + 2.0 * s * t * (c - b) + t * t * (d - c)

@@ -44,13 +44,13 @@ class Pull:
         share = self._share(position)
         return position + self.by * share * share if share > 0.0 else position
 
-    def way(self, position: complex, way: complex) -> complex:
+    def direction(self, position: complex, direction: complex) -> complex:
         """Where a direction at a place goes, of length 1."""
         share = self._share(position)
         if share <= 0.0:
-            return way
-        grows = -4.0 * share / (self.reach * self.reach) * dot(position - self.middle, way)
-        return unit(way + self.by * grows) or way
+            return direction
+        grows = -4.0 * share / (self.reach * self.reach) * dot(position - self.middle, direction)
+        return unit(direction + self.by * grows) or direction
 
     def _share(self, position: complex) -> float:
         away = abs(position - self.middle) / self.reach
@@ -85,8 +85,8 @@ def _pulled(segment: Cubic, pull: Pull, deeper: int) -> list[Cubic]:
     positions[-1] = pull(segment[3])
     if not first or max(abs(p - positions[0]) for p in positions) <= NO_LENGTH:
         return [segment]
-    ways = pull.way(segment[0], first), -pull.way(segment[3], last)
-    found = fit_one(positions, *ways, tolerance=WITHIN * pull.reach)
+    directions = pull.direction(segment[0], first), -pull.direction(segment[3], last)
+    found = fit_one(positions, *directions, tolerance=WITHIN * pull.reach)
     if found.error <= WITHIN * pull.reach or deeper == 0:
         return [found.curve]
     halves = split_at(segment, 0.5)

@@ -140,10 +140,10 @@ def _furthest(points: Sequence[complex], start: int, tolerance: float) -> int:
     left = right = 0j
     best, reach = start + 1, 0.0
     for number in range(start + 1, len(points)):
-        way = points[number] - here
-        far = abs(way)
+        direction = points[number] - here
+        far = abs(direction)
         if far >= reach - tolerance and (
-            not left or (cross(right, way) >= 0.0 >= cross(left, way))
+            not left or (cross(right, direction) >= 0.0 >= cross(left, direction))
         ):
             best = number
         elif number - best > LOOKS:
@@ -153,9 +153,9 @@ def _furthest(points: Sequence[complex], start: int, tolerance: float) -> int:
             continue
         sine = tolerance / far
         cosine = math.sqrt(1.0 - sine * sine)
-        if left and dot(way, left + right) < 0.0:  # no line passes near both
+        if left and dot(direction, left + right) < 0.0:  # no line passes near both
             break
-        most, least = way * complex(cosine, sine), way * complex(cosine, -sine)
+        most, least = direction * complex(cosine, sine), direction * complex(cosine, -sine)
         if not left:
             left, right = most, least
             continue

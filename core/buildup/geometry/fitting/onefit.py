@@ -77,7 +77,9 @@ def sample(points: Sequence[complex]) -> list[complex]:
     return [*points[: -1 : sample_step(len(points))], points[-1]]
 
 
-def gentle(start: complex, end: complex, ways: tuple[complex, complex], tolerance: float) -> Cubic:
+def gentle(
+    start: complex, end: complex, directions: tuple[complex, complex], tolerance: float
+) -> Cubic:
     """A curve between two points that leaves and arrives as told, and stays near their chord.
 
     A handle of length h at an angle θ to the chord takes the curve at most 4/9·h·sin θ off it (the
@@ -86,18 +88,27 @@ def gentle(start: complex, end: complex, ways: tuple[complex, complex], toleranc
     chord = end - start
     third = abs(chord) / 3.0
 
-    def handle(way: complex, towards: complex) -> complex:
-        off = abs(cross(towards, way)) if dot(towards, way) > 0.0 else 1.0
-        return way * min(third, tolerance / (8.0 / 9.0 * off)) if off > 0.0 else way * third
+    def handle(direction: complex, towards: complex) -> complex:
+        off = abs(cross(towards, direction)) if dot(towards, direction) > 0.0 else 1.0
+        return (
+            direction * min(third, tolerance / (8.0 / 9.0 * off))
+            if off > 0.0
+            else direction * third
+        )
 
     towards = chord / abs(chord) if chord else 1 + 0j
-    return (start, start + handle(ways[0], towards), end + handle(ways[1], -towards), end)
+    return (
+        start,
+        start + handle(directions[0], towards),
+        end + handle(directions[1], -towards),
+        end,
+    )
 
 
 def least_squares(
     points: Sequence[complex],
     parameters: Sequence[float],
-    ways: tuple[complex, complex],
+    directions: tuple[complex, complex],
     *,
     most: float,
     near: Cubic | None = None,
@@ -108,7 +119,7 @@ def least_squares(
     Args:
         points: sheet units; the first and the last are the curve's ends.
         parameters: one for each point.
-        ways: the directions of both handles, of length 1.
+        directions: the directions of both handles, of length 1.
         most: the longest handle; no curve needs one longer than the way along its points.
         near: a curve that is near already: then distances along it hardly count.
         weights: how much each point counts.
@@ -116,17 +127,17 @@ def least_squares(
     """
     start, end = points[0], points[-1]
     c00 = c01 = c11 = x0 = x1 = 0.0
-    first, last = ways
+    first, last = directions
     chord = end - start
     counts = itertools.repeat(1.0) if weights is None else weights
     along = 1.0 if near is None else ALONG
     turns = _turns(near, parameters)
-    for p, t, way, weight in zip(points, parameters, turns, counts, strict=False):
+    for p, t, direction, weight in zip(points, parameters, turns, counts, strict=False):
         s = 1.0 - t
         b1, b2 = 3.0 * s * s * t, 3.0 * s * t * t
-        rest = (p - start - chord * (b2 + t * t * t)) * way
+        rest = (p - start - chord * (b2 + t * t * t)) * direction
         # In the frame of the curve's own direction there, what lies along it counts less.
-        f, g = first * way * b1, last * way * b2
+        f, g = first * direction * b1, last * direction * b2
         fr, fi, gr, gi = f.real * along, f.imag, g.real * along, g.imag
         rr, ri = rest.real * along, rest.imag
         c00 += weight * (fr * fr + fi * fi)
@@ -150,8 +161,8 @@ def _turns(near: Cubic | None, parameters: Sequence[float]) -> Iterable[complex]
         return itertools.repeat(1 + 0j)
     a, b, c, d = near
     constant, linear, square = b - a, 2.0 * (a - 2.0 * b + c), d - a + 3.0 * (b - c)
-    ways = (constant + t * (linear + t * square) for t in parameters)
-    return [w.conjugate() / abs(w) if w else 1 + 0j for w in ways]
+    directions = (constant + t * (linear + t * square) for t in parameters)
+    return [w.conjugate() / abs(w) if w else 1 + 0j for w in directions]
 
 
 def _within(
@@ -231,12 +242,12 @@ def both_ways(
 
 def to_line(start: complex, end: complex, position: complex) -> float:
     """How far a place is from a straight line between two points."""
-    way, gap = end - start, position - start
-    square = way.real * way.real + way.imag * way.imag
+    direction, gap = end - start, position - start
+    square = direction.real * direction.real + direction.imag * direction.imag
     if square == 0.0:
         return abs(gap)
-    k = (gap.real * way.real + gap.imag * way.imag) / square
-    return abs(gap - way * min(1.0, max(0.0, k)))
+    k = (gap.real * direction.real + gap.imag * direction.imag) / square
+    return abs(gap - direction * min(1.0, max(0.0, k)))
 
 
 def chord_parameters(points: Sequence[complex]) -> tuple[list[float], float]:

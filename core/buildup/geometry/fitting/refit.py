@@ -64,7 +64,7 @@ def refit(
     old: Sequence[Cubic],
     *,
     effort: Effort = "thorough",
-    ways: tuple[complex, complex] | None = None,
+    directions: tuple[complex, complex] | None = None,
 ) -> Refit:
     """One cubic for several that join up, leaving and arriving as they do.
 
@@ -72,7 +72,7 @@ def refit(
         old: at least one, in order.
         effort: `quick` stops at least squares, for many at once: some milliseconds less each, and
             the largest distance up to a half more.
-        ways: the directions in which it leaves and arrives, of length 1; None: those of the path.
+        directions: those in which it leaves and arrives, of length 1; None: those of the path.
 
     >>> refit([(0j, 1 + 0j, 2 + 0j, 3 + 0j), (3 + 0j, 4 + 0j, 5 + 0j, 6 + 0j)]).curve
     (0j, (2+0j), (4+0j), (6+0j))
@@ -80,14 +80,14 @@ def refit(
     0.0
     """
     size = max(abs(p - old[0][0]) for segment in old for p in segment)
-    whole = _whole(old) if ways is None else None
+    whole = _whole(old) if directions is None else None
     if whole is not None:
         off = _apart(old, whole)
         if off <= EXACT * size:
             return Refit(whole[0], off)
     positions = _Places(old, effort)
-    if ways is not None:
-        positions.ways = (ways[0], -ways[1])
+    if directions is not None:
+        positions.directions = (directions[0], -directions[1])
     if positions.length <= NO_LENGTH:
         start, end = old[0][0], old[-1][3]
         return Refit((start, start, end, end), size)
@@ -167,7 +167,7 @@ class _Places:
             self.middles += points_at(segment, ((k + 0.5) / each for k in range(each)))
         first = unit(derivative_at(old[0], 0.0)) or unit(self.points[1] - self.points[0])
         last = unit(derivative_at(old[-1], 1.0)) or unit(self.points[-1] - self.points[-2])
-        self.ways = (first or 1 + 0j, -last or -1 + 0j)
+        self.directions = (first or 1 + 0j, -last or -1 + 0j)
         far = sum(abs(q - p) for p, q in itertools.pairwise(self.points))
         self.length = far
 
@@ -239,7 +239,7 @@ def _wild(positions: _Places) -> list[_Found]:
     even = chord_parameters(positions.points)[0]
     found = []
     for out, into in itertools.product(SHARES, SHARES):
-        first, last = (w * positions.length for w in positions.ways)
+        first, last = (w * positions.length for w in positions.directions)
         curve = (start, start + first * out, end + last * into, end)
         once = positions.measured(curve, even)
         found.append(positions.measured(curve, once.parameters))
@@ -258,7 +258,7 @@ def _improved(
         curve = least_squares(
             positions.points,
             parameters,
-            positions.ways,
+            positions.directions,
             most=LONGEST * positions.length,
             near=None if found is None else found.curve,
             weights=weights,
@@ -288,15 +288,15 @@ def _searched(positions: _Places, best: _Found) -> _Found:
     step = REACH
     while step > FINEST:
         moved = False
-        for ways in ((1, 0), (-1, 0), (0, 1), (0, -1), (1, 1), (-1, -1), (1, -1), (-1, 1)):
+        for directions in ((1, 0), (-1, 0), (0, 1), (0, -1), (1, 1), (-1, -1), (1, -1), (-1, 1)):
             tried = [
                 min(n * (1.0 + step) ** w, positions.length)
-                for n, w in zip(lengths, ways, strict=True)
+                for n, w in zip(lengths, directions, strict=True)
             ]
             curve = (
                 start,
-                start + positions.ways[0] * tried[0],
-                end + positions.ways[1] * tried[1],
+                start + positions.directions[0] * tried[0],
+                end + positions.directions[1] * tried[1],
                 end,
             )
             found = positions.measured(curve, best.parameters)

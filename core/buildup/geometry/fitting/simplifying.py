@@ -111,8 +111,8 @@ class _Work:
             off = max(to_line(line[0], line[3], s[3]) for s in row)
             if off <= self.tolerance:
                 return Refit(line, off)
-        first, last = self._way(start), self._way(end)
-        ways = (
+        first, last = self._direction(start), self._direction(end)
+        directions = (
             None
             if first is None and last is None
             else (
@@ -120,10 +120,10 @@ class _Work:
                 last or tangent_at(row[-1], 1.0),
             )
         )
-        found = refit(row, effort="quick", ways=ways)
+        found = refit(row, effort="quick", directions=directions)
         return found if found.moved <= self.tolerance else None
 
-    def _way(self, index: int) -> complex | None:
+    def _direction(self, index: int) -> complex | None:
         """The direction through an anchor where the path turns there; None: that of the path."""
         count = len(self.segments)
         if index in self.keep or not 0 < index < count:

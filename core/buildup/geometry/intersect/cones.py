@@ -90,6 +90,10 @@ def run_beside(one: Cubic, other: Cubic, tangents: Cone, slack: float) -> bool:
         )
     return (
         side < -slack
-        and max((way * v).imag for way in (left, right) for v in (e - a, f - b, g - c, h - d))
+        and max(
+            (direction * v).imag
+            for direction in (left, right)
+            for v in (e - a, f - b, g - c, h - d)
+        )
         < -slack
     )

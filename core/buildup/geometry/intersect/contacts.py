@@ -68,8 +68,8 @@ class Span:
 
 def common_axis(first: Cubic, second: Cubic) -> complex | None:
     """A direction that both parts follow, `second` maybe backwards; None where there is none."""
-    way, other = unit(first[3] - first[0]), unit(second[3] - second[0])
-    axis = unit(way + other if dot(way, other) >= 0.0 else way - other)
+    direction, other = unit(first[3] - first[0]), unit(second[3] - second[0])
+    axis = unit(direction + other if dot(direction, other) >= 0.0 else direction - other)
     if not axis:
         return None
     for part in (first, second):
@@ -133,11 +133,11 @@ class _Gap:
 
     def slope(self, spot: _Spot) -> float:
         """How fast the difference changes there; 0 where the two directions agree."""
-        way = derivative_at(self.first, spot.t) / self.axis
+        direction = derivative_at(self.first, spot.t) / self.axis
         other = derivative_at(self.second, spot.u) / self.axis
-        if not way.real or not other.real:
+        if not direction.real or not other.real:
             return 0.0
-        return way.imag / way.real - other.imag / other.real
+        return direction.imag / direction.real - other.imag / other.real
 
     def crossing(self, spot: _Spot) -> Crossing:
         """The common point at a place where there is one."""

@@ -234,20 +234,20 @@ def _searched(firsts: Iterable[Span], seconds: Iterable[Span], inside: Box | Non
 def _common_line(first: Cubic, second: Cubic) -> complex | None:
     """The direction of the line on which both segments lie, straight ones; None without one."""
     points = (*first, *second)
-    way = unit(max((p - first[0] for p in points), key=abs))
-    return way if all(abs(cross(way, p - first[0])) <= MEETS for p in points) else None
+    direction = unit(max((p - first[0] for p in points), key=abs))
+    return direction if all(abs(cross(direction, p - first[0])) <= MEETS for p in points) else None
 
 
 def _along_line(firsts: list[Span], seconds: list[Span], line: complex) -> _Met:
     """What two segments on one line have in common, each cut where it turns back."""
     met = _Met()
     for a, b in itertools.product(firsts, seconds):
-        ways = Graph(a, line), Graph(b, line)
-        low, high = max(w.low for w in ways), min(w.high for w in ways)
+        graphs = Graph(a, line), Graph(b, line)
+        low, high = max(w.low for w in graphs), min(w.high for w in graphs)
         if high < low - MEETS:
             continue
         positions = ((low + high) / 2.0,) if high - low <= SAME_PLACE else (low, high)
-        met_at = [Crossing(t, u, point_at(a.segment, t)) for t, u in _both(ways, positions)]
+        met_at = [Crossing(t, u, point_at(a.segment, t)) for t, u in _both(graphs, positions)]
         if len(met_at) == 1:
             met.points += met_at
         else:
@@ -256,8 +256,8 @@ def _along_line(firsts: list[Span], seconds: list[Span], line: complex) -> _Met:
     return met
 
 
-def _both(ways: tuple[Graph, Graph], positions: Iterable[float]) -> Iterator[tuple[float, float]]:
-    return ((ways[0].parameter(x), ways[1].parameter(x)) for x in positions)
+def _both(graphs: tuple[Graph, Graph], positions: Iterable[float]) -> Iterator[tuple[float, float]]:
+    return ((graphs[0].parameter(x), graphs[1].parameter(x)) for x in positions)
 
 
 def _span(segment: Cubic, start: float, end: float) -> Span:
@@ -393,9 +393,9 @@ def turning_points(segment: Cubic) -> tuple[float, ...]:
     True
     """
     a, b, c, d = segment
-    ways = (b - a, c - a, d - a)
-    way = unit(max(ways, key=abs))
-    if any(abs(cross(way, w)) > MEETS for w in ways):
+    graphs = (b - a, c - a, d - a)
+    direction = unit(max(graphs, key=abs))
+    if any(abs(cross(direction, w)) > MEETS for w in graphs):
         return ()
-    first, second, third = (complex(dot(way, w), 0.0) for w in ways)
+    first, second, third = (complex(dot(direction, w), 0.0) for w in graphs)
     return extremes((0j, first, second, third))

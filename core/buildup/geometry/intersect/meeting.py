@@ -126,11 +126,15 @@ def _part_at_an_end(first: PreparedSegment, second: PreparedSegment) -> bool:
 
 
 def _lead_apart(mine: Cubic, theirs: Cubic) -> bool:
-    ways = [p / abs(p) for q in mine[1:] if abs(p := q - mine[0]) > SAME_PLACE]
+    directions = [p / abs(p) for q in mine[1:] if abs(p := q - mine[0]) > SAME_PLACE]
     others = [p / abs(p) for q in theirs[1:] if abs(p := q - theirs[0]) > SAME_PLACE]
-    axis = sum(ways) / len(ways) - sum(others) / len(others) if ways and others else 0j
+    axis = (
+        sum(directions) / len(directions) - sum(others) / len(others)
+        if directions and others
+        else 0j
+    )
     back, least = axis.conjugate(), AHEAD * abs(axis)
-    ahead = all((back * w).real > least for w in ways)
+    ahead = all((back * w).real > least for w in directions)
     return ahead and all((back * w).real < -least for w in others)
 
 
@@ -147,13 +151,13 @@ def _lines(first: Cubic, second: Cubic) -> Common | None:
     slack, far = MEETS / size, MEETS / other
     if not (-slack <= s <= 1.0 + slack and -far <= v <= 1.0 + far):
         return NOTHING
-    s, v = _kept(s), _kept(v)
+    s, v = _clamped(s), _clamped(v)
     # a plain line as a cubic runs along its chord as 3t² − 2t³
     t, u = _of_chord(s), _of_chord(v)
     return Common((Crossing(t, u, first[0] + s * p if s < 1.0 else first[3]),))
 
 
-def _kept(value: float) -> float:
+def _clamped(value: float) -> float:
     return min(1.0, max(0.0, value))
 
 
@@ -210,13 +214,13 @@ def _clear(first: PreparedSegment, second: PreparedSegment) -> Common | None:
 
 def _newton(first: Cubic, second: Cubic, p: Piece, q: Piece) -> Crossing | None:
     """The crossing of two pieces whose cones are apart; None where there is none within them."""
-    way, other = p.cubic[3] - p.cubic[0], q.cubic[3] - q.cubic[0]
+    direction, other = p.cubic[3] - p.cubic[0], q.cubic[3] - q.cubic[0]
     gap = q.cubic[0] - p.cubic[0]
-    turn = (way.conjugate() * other).imag
-    s, v = (gap.conjugate() * other).imag / turn, (gap.conjugate() * way).imag / turn
+    turn = (direction.conjugate() * other).imag
+    s, v = (gap.conjugate() * other).imag / turn, (gap.conjugate() * direction).imag / turn
     if not (-0.5 < s < 1.5 and -0.5 < v < 1.5):
         return None
-    t, u = p.start + _kept(s) * (p.end - p.start), q.start + _kept(v) * (q.end - q.start)
+    t, u = p.start + _clamped(s) * (p.end - p.start), q.start + _clamped(v) * (q.end - q.start)
     one, two = powers(first), powers(second)
     for _ in range(12):
         ahead, aside, sine = step(one, two, t, u)
@@ -231,6 +235,6 @@ def _newton(first: Cubic, second: Cubic, p: Piece, q: Piece) -> Crossing | None:
         return None
     if not (q.start - SPAN_SLACK <= u <= q.end + SPAN_SLACK):
         return None
-    t, u = _kept(t), _kept(u)
+    t, u = _clamped(t), _clamped(u)
     at = point_at(first, t)
     return Crossing(t, u, at) if abs(point_at(second, u) - at) <= MEETS else None

@@ -91,20 +91,20 @@ class Piece:
         """
         if self._lane is None:
             self._lane = _lane(self.cubic)
-        way, start, low, high, size = self._lane
+        direction, start, low, high, size = self._lane
         a, b, c, d = other.cubic
-        away = (way * a).imag - start
+        away = (direction * a).imag - start
         if away > (high := high + reach * size):
             return (
-                (way * b).imag - start > high
-                and (way * c).imag - start > high
-                and (way * d).imag - start > high
+                (direction * b).imag - start > high
+                and (direction * c).imag - start > high
+                and (direction * d).imag - start > high
             )
         if away < (low := low - reach * size):
             return (
-                (way * b).imag - start < low
-                and (way * c).imag - start < low
-                and (way * d).imag - start < low
+                (direction * b).imag - start < low
+                and (direction * c).imag - start < low
+                and (direction * d).imag - start < low
             )
         return False
 
@@ -116,9 +116,9 @@ class Piece:
             return False
         if self._lane is None:
             self._lane = _lane(self.cubic)
-        way, start, low, high, size = self._lane
+        direction, start, low, high, size = self._lane
         slack = reach * size
-        return low - slack <= (way * position).imag - start <= high + slack
+        return low - slack <= (direction * position).imag - start <= high + slack
 
 
 class PreparedSegment(Piece):
@@ -221,14 +221,14 @@ def _on_its_chord(segment: Cubic) -> bool:
     out, chord = b - a, d - a
     if abs((out.conjugate() * chord).imag) > 2.0 * MEETS * (abs(out) + abs(chord)):
         return False
-    way = unit(max((b - a, c - a, d - a), key=abs)).conjugate()
-    return all(abs((way * (p - a)).imag) <= MEETS for p in (b, c, d))
+    direction = unit(max((b - a, c - a, d - a), key=abs)).conjugate()
+    return all(abs((direction * (p - a)).imag) <= MEETS for p in (b, c, d))
 
 
 def _lane(cubic: Cubic) -> tuple[complex, float, float, float, float]:
     """The chord's direction, turned back; how far aside the start is, and the lane from there."""
     a, b, c, d = cubic
-    way = (d - a).conjugate()
-    start = (way * a).imag
-    second, third = (way * (b - a)).imag, (way * (c - a)).imag
-    return way, start, min(0.0, second, third), max(0.0, second, third), abs(way)
+    direction = (d - a).conjugate()
+    start = (direction * a).imag
+    second, third = (direction * (b - a)).imag, (direction * (c - a)).imag
+    return direction, start, min(0.0, second, third), max(0.0, second, third), abs(direction)

@@ -60,8 +60,8 @@ def common_length(first: Cubic, second: Cubic) -> Overlap | None:
 
 def _curved(segment: Cubic) -> bool:
     a, b, c, d = segment
-    way = max((b - a, c - a, d - a), key=abs)
-    return any(abs(cross(unit(way), p - a)) > MEETS for p in (b, c, d))
+    direction = max((b - a, c - a, d - a), key=abs)
+    return any(abs(cross(unit(direction), p - a)) > MEETS for p in (b, c, d))
 
 
 def _change_of_parameter(first: Cubic, second: Cubic) -> tuple[float, float] | None:

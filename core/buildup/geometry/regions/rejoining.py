@@ -55,8 +55,10 @@ class Part:
 
 def parts_of(loop: Sequence[Step], arrangement: Arrangement) -> tuple[Part, ...]:
     """A loop as parts of segments: of each as long a part as lies in the loop at a stretch."""
-    ways = [_ways(step) for step in loop]
-    begins = next((k for k in range(len(ways)) if not _going_on(ways[k - 1], ways[k])), 0)
+    stretches = [_stretches_of(step) for step in loop]
+    begins = next(
+        (k for k in range(len(stretches)) if not _going_on(stretches[k - 1], stretches[k])), 0
+    )
     parts = _parts([*loop[begins:], *loop[:begins]], arrangement)
     found = _without_needless(parts)
     while len(found) > 2 and (one := _as_one(found[-1], found[0])):
@@ -93,19 +95,19 @@ def runs_of(contour: Sequence[Step], kept: Sequence[bool]) -> list[list[Step]]:
 
 
 def _parts(steps: Sequence[Step], arrangement: Arrangement) -> list[Part]:
-    ways = [_ways(step) for step in steps]
+    stretches = [_stretches_of(step) for step in steps]
     found: list[tuple[Stretch, complex, complex]] = []
     k = 0
-    while k < len(ways):
+    while k < len(stretches):
         first = k
-        running = ways[k]
-        while k + 1 < len(ways) and (going := _going_on(running, ways[k + 1])):
+        running = stretches[k]
+        while k + 1 < len(stretches) and (going := _going_on(running, stretches[k + 1])):
             running = going
             k += 1
         k += 1
         chosen = [
             (abs(last.end - begin.start), begin, last)
-            for begin in ways[first]
+            for begin in stretches[first]
             for last in running
             if last.strand is begin.strand and (last.end > begin.start) == (last.end > last.start)
         ]
@@ -117,7 +119,7 @@ def _parts(steps: Sequence[Step], arrangement: Arrangement) -> list[Part]:
     return [Part(_between(stretch.curve, a, b), _source(stretch)) for stretch, a, b in found]
 
 
-def _ways(step: Step) -> list[Stretch]:
+def _stretches_of(step: Step) -> list[Stretch]:
     edge, forwards = step
     return edge.stretches if forwards else [s.back for s in edge.stretches]
 

@@ -179,7 +179,7 @@ def swept(operands: Sequence[Operand], positions: Sequence[complex]) -> Swept:
 
 def _swept(arrangement: Arrangement, positions: Sequence[complex]) -> Swept:
     found = _faces_of(arrangement, everything)
-    there = _Looked(f.region.outer for f in found)
+    there = _LoopIndex(f.region.outer for f in found)
     at = [next((k for k in there.near(p) if found[k].region.holds(p)), None) for p in positions]
     chosen = dict.fromkeys(k for k in at if k is not None)
     sides_of = {step: k for k, face in enumerate(found) for step in face.steps}
@@ -280,7 +280,7 @@ def _faces_of(arrangement: Arrangement, keep: Keep) -> list[_Face]:
     outer.sort(key=lambda o: o[0])
     held: list[list[tuple[list[Step], Loop]]] = [[] for _ in outer]
     steps_of = [frozenset(steps) for _, steps, _ in outer]
-    there = _Looked(loop for _, _, loop in outer)
+    there = _LoopIndex(loop for _, _, loop in outer)
     for _, steps, hole in holes:
         edge, forwards = steps[0]
         position = point_at(edge.stretches[0].curve, 0.5) + arrangement.origin
@@ -301,7 +301,7 @@ def _faces_of(arrangement: Arrangement, keep: Keep) -> list[_Face]:
     return found
 
 
-class _Looked:
+class _LoopIndex:
     """Loops that are looked up by a place."""
 
     def __init__(self, loops: Iterable[Loop]) -> None:

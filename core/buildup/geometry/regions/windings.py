@@ -111,14 +111,16 @@ def _leaving(step: Step) -> complex:
     """The direction in which a step leaves its node."""
     edge, forwards = step
     stretch = edge.stretches[0]
-    way = unit(derivative_at(stretch.strand.cubic, stretch.start if forwards else stretch.end))
-    return way if (stretch.start < stretch.end) == forwards else -way
+    direction = unit(
+        derivative_at(stretch.strand.cubic, stretch.start if forwards else stretch.end)
+    )
+    return direction if (stretch.start < stretch.end) == forwards else -direction
 
 
 class _Monotone:
     """A stretch of a strand that only rises or only sinks, seen across the rays."""
 
-    __slots__ = ("end", "farthest", "high", "low", "nearest", "start", "strand", "way")
+    __slots__ = ("end", "farthest", "high", "low", "nearest", "sense", "start", "strand")
 
     def __init__(self, strand: PreparedSegment, start: float, end: float, *, level: bool) -> None:
         self.strand, self.start, self.end = strand, start, end
@@ -126,7 +128,7 @@ class _Monotone:
         first = point_at(cubic, start) if start else cubic[0]
         last = point_at(cubic, end) if end < 1.0 else cubic[3]
         low, high = (first.imag, last.imag) if level else (first.real, last.real)
-        self.way = 1 if high > low else -1
+        self.sense = 1 if high > low else -1
         self.low, self.high = min(low, high), max(low, high)
         if level:
             self.nearest, self.farthest = strand.left, strand.right
@@ -154,8 +156,8 @@ class _Rays:
         """About how many strands a ray from an edge passes."""
         stretch = edge.stretches[0]
         cubic, t = stretch.strand.cubic, (stretch.start + stretch.end) / 2.0
-        position, way = point_at(cubic, t), derivative_at(cubic, t)
-        level = abs(way.imag) >= abs(way.real)
+        position, direction = point_at(cubic, t), derivative_at(cubic, t)
+        level = abs(direction.imag) >= abs(direction.real)
         return len(self._banded(level=level).at(position.imag if level else position.real))
 
     def _banded(self, *, level: bool) -> "_Bands":
@@ -181,14 +183,14 @@ class _Rays:
         """How clear of everything else a place of an edge is, and the windings to its left."""
         cubic = stretch.strand.cubic
         t = stretch.start + part * (stretch.end - stretch.start)
-        position, way = point_at(cubic, t), derivative_at(cubic, t)
+        position, direction = point_at(cubic, t), derivative_at(cubic, t)
         if stretch.start > stretch.end:
-            way = -way
-        if abs(way) <= STANDS_STILL:
+            direction = -direction
+        if abs(direction) <= STANDS_STILL:
             return -1.0, {}
-        level = abs(way.imag) >= abs(way.real)
+        level = abs(direction.imag) >= abs(direction.real)
         clear, beyond = self._beyond(edge, position, level=level)
-        leftwards = way.imag > 0.0 if level else way.real < 0.0
+        leftwards = direction.imag > 0.0 if level else direction.real < 0.0
         return clear, beyond if leftwards else added(beyond, edge.counts_along(forwards=False))
 
     def _beyond(
@@ -216,7 +218,7 @@ class _Rays:
         found: dict[int, int] = {}
         for away, m in met:
             if away > 0.0:
-                found[m.strand.operand] = found.get(m.strand.operand, 0) + m.way
+                found[m.strand.operand] = found.get(m.strand.operand, 0) + m.sense
         clear = min((abs(away) for away, _ in met), default=NEAR)
         sign = 1 if level else -1
         return clear, {operand: sign * count for operand, count in found.items() if count}
@@ -294,4 +296,4 @@ def _monotone(strand: PreparedSegment, *, level: bool) -> Iterable[_Monotone]:
 
 def _passing(cubic: Cubic, m: _Monotone, height: float, *, level: bool) -> float:
     """The parameter at which a monotone stretch passes a height."""
-    return passes(values(cubic, level=level), m.start, m.end, height, rising=m.way > 0)
+    return passes(values(cubic, level=level), m.start, m.end, height, rising=m.sense > 0)

@@ -27,12 +27,12 @@ class Dash:
 
     Args:
         segments: those of the stretch; a dot has one of no length.
-        way: the direction of length 1 in which the path runs at its start.
+        direction: the direction of length 1 in which the path runs at its start.
 
     """
 
     segments: tuple[Cubic, ...]
-    way: complex
+    direction: complex
 
 
 def dashes_of(
@@ -69,7 +69,7 @@ def dashes_of(
     if closed and len(spans) > 1 and spans[0][0] <= 0.0 and spans[-1][1] >= total:
         first, *rest = found
         last = rest[-1]
-        found = [*rest[:-1], Dash((*last.segments, *first.segments), last.way)]
+        found = [*rest[:-1], Dash((*last.segments, *first.segments), last.direction)]
     return found
 
 
@@ -140,7 +140,7 @@ def _spans(pattern: Sequence[float], start: float, total: float) -> Iterator[tup
 def _between(segments: Sequence[Cubic], ends: Sequence[float], low: float, high: float) -> Dash:
     """The stretch of a path between two lengths along it."""
     found: list[Cubic] = []
-    way = 0j
+    direction = 0j
     for segment, start, end in zip(segments, ends, ends[1:], strict=False):
         if end < low or start > high:
             continue
@@ -149,12 +149,12 @@ def _between(segments: Sequence[Cubic], ends: Sequence[float], low: float, high:
         if last <= first and (found or high > low):
             continue
         if is_plain(segment):  # its parameter does not run evenly
-            way = way or unit(segment[3] - segment[0])
+            direction = direction or unit(segment[3] - segment[0])
             found.append(line(_along(segment, first), _along(segment, last)))
             continue
-        way = way or tangent_at(segment, first)
+        direction = direction or tangent_at(segment, first)
         found.append(segment if (first, last) == (0.0, 1.0) else part_of(segment, first, last))
-    return Dash(tuple(found), way)
+    return Dash(tuple(found), direction)
 
 
 def _along(segment: Cubic, part: float) -> complex:

@@ -58,8 +58,8 @@ def offset_of(segment: Cubic, by: float, *, near: float) -> list[tuple[float, fl
     (4+1j)
     """
     if all(p in (segment[0], segment[3]) for p in segment):
-        way = unit(segment[3] - segment[0]) * 1j * by
-        return [(0.0, 1.0, line(segment[0] + way, segment[3] + way))]
+        direction = unit(segment[3] - segment[0]) * 1j * by
+        return [(0.0, 1.0, line(segment[0] + direction, segment[3] + direction))]
     positions = [0.0, *_cusps(segment, by), 1.0]
     found: list[tuple[float, float, Cubic]] = []
     waiting = list(itertools.pairwise(positions))[::-1]
@@ -95,9 +95,9 @@ def _better(segment: Cubic, by: float, start: float, end: float, *, near: float)
     """The cubic nearest to the offset that leaves and arrives as it does; None: it is too far."""
     spread = _spread(segment, start, end, FITTED)
     positions = [_beside(segment, by, t) for t in spread]
-    ways = tangent_at(segment, start), tangent_at(segment, end)
-    backwards = dot(positions[1] - positions[0], ways[0]) < 0.0
-    first, last = (-ways[0], ways[1]) if backwards else (ways[0], -ways[1])
+    directions = tangent_at(segment, start), tangent_at(segment, end)
+    backwards = dot(positions[1] - positions[0], directions[0]) < 0.0
+    first, last = (-directions[0], directions[1]) if backwards else (directions[0], -directions[1])
     found = fit_one(positions, first, last, tolerance=near / 2.0)
     if found.error > near or _strays(segment, by, spread, found.curve) > near:
         return None
@@ -191,14 +191,14 @@ def _spread(segment: Cubic, start: float, end: float, count: int) -> list[float]
     """Parameters of a stretch from its start to its end, dense where the segment turns."""
     step = (end - start) / count
     found = [start]
-    way = tangent_at(segment, start)
+    direction = tangent_at(segment, start)
     waiting = [(start + k * step, FINEST) for k in range(count, 0, -1)]
     while waiting:
         high, left = waiting.pop()
         ahead = tangent_at(segment, high)
-        if left and dot(way, ahead) < STRAIGHT:
+        if left and dot(direction, ahead) < STRAIGHT:
             waiting += [(high, left - 1), ((found[-1] + high) / 2.0, left - 1)]
         else:
             found.append(high)
-            way = ahead
+            direction = ahead
     return found

@@ -36,13 +36,13 @@ def parallels_of(segments: Sequence[Cubic], pen: Pen, *, right: bool) -> list[tu
     side = 1.0 if right else -1.0
     found = []
     for loop in combined([s.operand for s in swaths], union):
-        kept = [_lies(part, swaths, side) for part in loop]
+        kept = [_is_on_side(part, swaths, side) for part in loop]
         for run in _runs(loop, kept):
             found.append(tuple(map(_back, reversed(run))) if right else tuple(run))
     return found
 
 
-def _lies(part: Part, swaths: Sequence[StrokeRegion], side: float) -> bool:
+def _is_on_side(part: Part, swaths: Sequence[StrokeRegion], side: float) -> bool:
     """Whether a part of the stroke's edge lies on a side of the path."""
     source = part.source
     sides = swaths[source.operand].sides[source.contour]

@@ -84,7 +84,7 @@ class StrokeRegion:
 
 
 def stroke_of(
-    segments: Sequence[Cubic], pen: Pen, *, closed: bool, way: complex = 1.0 + 0j
+    segments: Sequence[Cubic], pen: Pen, *, closed: bool, heading: complex = 1.0 + 0j
 ) -> list[StrokeRegion]:
     """The regions that a pen covers along a path; their union is its stroke.
 
@@ -92,7 +92,7 @@ def stroke_of(
         segments: those of one path, joining up, in sheet units; those of no length are left out.
         pen: what draws it.
         closed: the end is joined to the start, which has no caps then.
-        way: the direction in which a path of no length lies.
+        heading: the direction in which a path of no length lies.
 
     Returns:
         Of a path of no length what its caps do (SVG 2, 13.5.4).
@@ -104,36 +104,36 @@ def stroke_of(
     _check(pen)
     long = _long(segments)
     if not long:
-        caps = _caps_alone(segments[0][0], way, pen) if segments and not closed else []
+        caps = _caps_alone(segments[0][0], heading, pen) if segments and not closed else []
         return [_plain(c) for c in caps]
     half = pen.width / 2.0
     left, right = (_rim(long, side * half, pen, closed=closed) for side in (-1.0, 1.0))
     found = [*left.turned, *right.turned]
     found += [_plain(_disc(point_at(s, t), half)) for s in long for t in _stops(s)]
     if closed:
-        return [*found, _swath(left.told, right.backward_edge)]
+        return [*found, _swath(left.forward_edge, right.backward_edge)]
     ends = (
         _cap(long[-1][3], tangent_at(long[-1], 1.0), pen),
         _cap(long[0][0], -tangent_at(long[0], 0.0), pen),
     )
     last, first = ([(c, 0.0) for c in cap] for cap in ends)
-    return [*found, _swath([*left.told, *last, *right.backward_edge, *first])]
+    return [*found, _swath([*left.forward_edge, *last, *right.backward_edge, *first])]
 
 
 Sided = tuple[Cubic, float]
 """A segment, with its side as a `StrokeRegion` has it."""
-Told = list[Sided]
+SidedEdge = list[Sided]
 
 
-def _swath(*loops: Told) -> StrokeRegion:
+def _swath(*loops: SidedEdge) -> StrokeRegion:
     plain = [_straightened(loop) for loop in loops]
     contours = tuple(tuple(c for c, _ in loop) for loop in plain)
     return StrokeRegion(contours, tuple(tuple(side for _, side in loop) for loop in plain))
 
 
-def _straightened(loop: Told) -> Told:
+def _straightened(loop: SidedEdge) -> SidedEdge:
     """A closed loop without anchors on straight lines, where a tip or a cap goes on from one."""
-    found: Told = []
+    found: SidedEdge = []
     for piece in loop:
         found.append(piece)
         while len(found) > 1 and (one := _one_line(*found[-2:])):
@@ -186,7 +186,7 @@ def beside(contours: Sequence[Sequence[Cubic]], pen: Pen, *, outside: bool) -> B
     by = pen.width / (-2.0 if outside else 2.0)
     rule: Rule = "nonzero" if outside else "positive"
     rims = [_rim(long, by, pen, closed=True) for c in contours if (long := _long(c))]
-    edge = replace(_swath(*(r.told for r in rims)).operand, rule=rule)
+    edge = replace(_swath(*(r.forward_edge for r in rims)).operand, rule=rule)
     return Beside(edge, tuple(t.operand for r in rims for t in r.turned))
 
 
@@ -212,14 +212,14 @@ class _EdgeBuilder:
         self.turned: list[StrokeRegion] = []
 
     @property
-    def told(self) -> "Told":
+    def forward_edge(self) -> "SidedEdge":
         """The edge in the direction of the path."""
         return list(zip(self.edge, self.sides, strict=True))
 
     @property
-    def backward_edge(self) -> "Told":
+    def backward_edge(self) -> "SidedEdge":
         """The edge against the direction of the path."""
-        return [(c[::-1], side) for c, side in reversed(self.told)]
+        return [(c[::-1], side) for c, side in reversed(self.forward_edge)]
 
     def add(self, piece: Cubic, side: float) -> None:
         """Goes on along a piece; there is a line to where it begins if that is elsewhere."""
@@ -352,10 +352,10 @@ def _cap(at: complex, outward: complex, pen: Pen) -> Contour:
     return [line(left, right)]
 
 
-def _caps_alone(at: complex, way: complex, pen: Pen) -> Iterator[Contour]:
+def _caps_alone(at: complex, heading: complex, pen: Pen) -> Iterator[Contour]:
     """The stroke of a path of no length: its two caps."""
     if pen.cap != "butt":
-        yield [*_cap(at, way, pen), *_cap(at, -way, pen)]
+        yield [*_cap(at, heading, pen), *_cap(at, -heading, pen)]
 
 
 def _plain(contour: Contour) -> StrokeRegion:

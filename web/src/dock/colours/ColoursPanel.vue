@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// The Colours leaf: the swatches of the drawing, and the styles that are kept in it.
+// The Colours leaf: the swatches of the drawing, and the styles that are saved in it.
 import { computed, ref } from "vue";
 import NameField from "../../ui/NameField.vue";
 import { newId } from "../../api/ids";
@@ -32,7 +32,7 @@ function picked(event: Event): void {
 }
 function keepStyle(): void {
   const [item] = selection.selected;
-  if (item !== undefined) edits.commit({ kind: "save_style", item, kept: newId() });
+  if (item !== undefined) edits.commit({ kind: "save_style", item, style_id: newId() });
 }
 </script>
 
@@ -77,8 +77,8 @@ function keepStyle(): void {
         :kept="k"
         :hint="`Apply to ${target}`"
         @use="sampling.giveStyle(k.style)"
-        @renamed="(called) => edits.commit({ kind: 'set_saved_style', kept: k.id, called })"
-        @removed="edits.commit({ kind: 'set_saved_style', kept: k.id })"
+        @renamed="(called) => edits.commit({ kind: 'set_saved_style', style_id: k.id, called })"
+        @removed="edits.commit({ kind: 'set_saved_style', style_id: k.id })"
       />
     </template>
     <template #acts>

@@ -53,8 +53,8 @@ watch(
         :class="{ here: n === troubleSpots.number }"
         data-testid="trouble"
       >
-        <button class="row-button says" :title="spot.says" @click="troubleSpots.at(n)">
-          {{ spot.says }}
+        <button class="row-button says" :title="spot.message" @click="troubleSpots.at(n)">
+          {{ spot.message }}
         </button>
         <ActionButton
           :label="spot.mends"
@@ -108,7 +108,7 @@ li {
 .here {
   background: var(--tint);
 }
-.says {
+.message {
   overflow: hidden;
   min-height: 24px;
   padding: 1px 4px;

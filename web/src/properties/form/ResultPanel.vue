@@ -95,9 +95,9 @@ function setBlend(part: Partial<BlendEffect>): void {
       </template>
       <label class="wide check">
         <Checkbox
-          :model-value="grown.shows ?? true"
+          :model-value="grown.show_parts ?? true"
           binary
-          @update:model-value="(shows: boolean) => set({ shows })"
+          @update:model-value="(show_parts: boolean) => set({ show_parts })"
         />
         Show parts
       </label>

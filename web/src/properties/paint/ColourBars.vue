@@ -30,7 +30,7 @@ const BARS = [
   { name: "chroma", label: "Chroma", max: MOST_CHROMA, step: 0.001 },
   { name: "hue", label: "Hue", max: 360, step: 0.5 },
 ] as const;
-const SHOWS: Record<ColourFacts["shows"], string> = {
+const LEGIBLE: Record<ColourFacts["legible"], string> = {
   text: "text is readable",
   marks: "marks are visible",
   little: "hard to see",
@@ -129,7 +129,7 @@ const tracks = computed(() => {
 });
 const stands = computed(() => {
   if (!facts.value) return "";
-  return `${shown(facts.value.contrast, 1)} : 1, ${SHOWS[facts.value.shows]}`;
+  return `${shown(facts.value.contrast, 1)} : 1, ${LEGIBLE[facts.value.legible]}`;
 });
 </script>
 

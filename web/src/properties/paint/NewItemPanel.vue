@@ -26,7 +26,7 @@ const asking = new LatestOnly<Command>(async (command) => {
   try {
     const looked = {
       selection: ["the-next-one"],
-      shows: { marks: "frame", sight: null, chosen: [], whole: false, curves: null },
+      view: { marks: "frame", sight: null, chosen: [], whole: false, curves: null },
     };
     const { repaint } = await core.aim(null, command, looked as Looked, false);
     readings.value = repaint?.selection.dials ?? [];

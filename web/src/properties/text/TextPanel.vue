@@ -101,7 +101,7 @@ function say(change: Partial<Pick<TextMark, "kerning" | "ligatures" | "direction
 /** What else is selected, for words to run along. */
 const line = computed(() => {
   const others = selection.selectedItems.filter((i) => !i.words);
-  const free = one.value !== undefined && one.value.lies !== "along";
+  const free = one.value !== undefined && one.value.layout !== "along";
   return free && others.length === 1 ? others[0] : undefined;
 });
 </script>

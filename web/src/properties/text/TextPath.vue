@@ -34,17 +34,17 @@ function settle(): void {
 
 <template>
   <section aria-label="Baseline">
-    <template v-if="mark.lies !== 'along'">
+    <template v-if="mark.layout !== 'along'">
       <ChoiceButtons
         class="wide"
         :options="WAYS"
         :columns="2"
         prefix="words"
-        :pressed="(w) => w === mark.lies"
+        :pressed="(w) => w === mark.layout"
         @choose="(w) => edits.commit({ kind: 'bend_text', items, bent: w === 'arc' })"
       />
       <TextSetting
-        v-if="mark.lies === 'arc'"
+        v-if="mark.layout === 'arc'"
         label="Radius"
         setting="radius"
         :value="mark.radius ?? null"
@@ -70,11 +70,11 @@ function settle(): void {
       </label>
       <label class="wide check">
         <Checkbox
-          :model-value="mark.shows"
+          :model-value="mark.show_parts"
           binary
           size="small"
           @update:model-value="
-            (shows: boolean) => edits.commit({ kind: 'set_text_path', items, shows })
+            (show_parts: boolean) => edits.commit({ kind: 'set_text_path', items, show_parts })
           "
         />
         Show the path
@@ -85,7 +85,7 @@ function settle(): void {
       </p>
     </template>
     <div class="wide abreast">
-      <EditContents v-if="mark.lies === 'along'" :id="id" label="Edit path" />
+      <EditContents v-if="mark.layout === 'along'" :id="id" label="Edit path" />
       <Button
         severity="secondary"
         size="small"

@@ -182,7 +182,7 @@ test("another tool shows other marks: what is in sight is asked for where anchor
   await settled();
   choice.seen();
   expect(asked).toHaveLength(3);
-  expect(choice.looked().shows).toMatchObject({ marks: "anchors", sight: [0, 0, 9, 9] });
+  expect(choice.looked().view).toMatchObject({ marks: "anchors", sight: [0, 0, 9, 9] });
 });
 
 test("a refusal leaves the marks as they are", async () => {

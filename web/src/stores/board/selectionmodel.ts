@@ -29,7 +29,7 @@ const NOTHING: Selection = {
   tolerance: null,
   paths: [],
   cut: false,
-  told: null,
+  marked: null,
   curves: [],
   curves_cut: false,
   gradients: [],
@@ -41,15 +41,15 @@ const NOTHING: Selection = {
 
 /** A selection of which only some items are told, the others being as in the last one. */
 function merged(last: Selection, next: Selection): Selection {
-  if (next.told === null) return next;
-  const [told, here] = [new Set(next.told), new Set(next.items)];
-  const same = (i: string): boolean => here.has(i) && !told.has(i);
+  if (next.marked === null) return next;
+  const [marked, here] = [new Set(next.marked), new Set(next.items)];
+  const same = (i: string): boolean => here.has(i) && !marked.has(i);
   return {
     ...next,
     anchors: [...last.anchors.filter((a) => same(a.item)), ...next.anchors],
     paths: [...last.paths.filter((p) => same(p.item)), ...next.paths],
     cut: next.cut || last.cut,
-    told: null,
+    marked: null,
   };
 }
 
@@ -93,7 +93,7 @@ export class SelectionModel {
     const chosen = framed ? [] : this.anchors.value.slice(0, MOST_CHOSEN);
     const sight = framed ? null : this.sight();
     const { asksWhole: whole } = this.showing;
-    return { selection, shows: { marks, sight, chosen, whole, curves: this.spacing() } };
+    return { selection, view: { marks, sight, chosen, whole, curves: this.spacing() } };
   }
 
   /** Another tool is in the hand. */

@@ -48,13 +48,13 @@ export const useAligning = defineDrawingStore("aligning", () => {
   });
 
   const space = (
-    way: Direction,
+    axis: Direction,
     by: "gaps" | "centres",
     distance: number | null = null,
   ): Command => ({
     kind: "space_items",
     items: selection.selected,
-    way,
+    axis,
     by,
     distance,
     target: to.value === "item" ? last.value : null,

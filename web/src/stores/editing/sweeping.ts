@@ -115,7 +115,7 @@ export const useSweeping = defineDrawingStore("sweeping", () => {
 
   /** What becomes of what was gone across, once that is known; null where that is nothing. */
   async function swept(): Promise<Command | null> {
-    const does = removing.value ? "remove" : "fuse";
+    const operation = removing.value ? "remove" : "fuse";
     await asking;
     const places = taken.value.flatMap((n) => {
       const at = marks.value?.regions[n]?.at;
@@ -124,7 +124,7 @@ export const useSweeping = defineDrawingStore("sweeping", () => {
     taken.value = [];
     if (places.length === 0) return null;
     const told = { items: [...items.value], places, item: newId(), gap: gap.value };
-    return { kind: "sweep_regions", does, ...told };
+    return { kind: "sweep_regions", operation, ...told };
   }
 
   watch(() => [items.value.join(), doc.version, gap.value], ask);

@@ -37,7 +37,7 @@ const { useText } = await import("./text");
 const away = new ApiError("no_connection", "away", 0);
 const wrong = new ApiError("no_text", "no", 422, { final: true });
 const texts = (): string[] =>
-  board.commits.flatMap((c) => (c.kind === "edit_text" ? c.said.map((s) => s.text) : []));
+  board.commits.flatMap((c) => (c.kind === "edit_text" ? c.texts.map((s) => s.text) : []));
 
 beforeEach(() => {
   setActivePinia(createPinia());

@@ -8,7 +8,7 @@ import type {
   FontFacts,
   Paint,
   Point,
-  Saying,
+  TextContent,
   Shaped,
   Style,
   TextMark,
@@ -42,9 +42,9 @@ interface Typed {
   text: string;
 }
 /** What is said, and in which font; what is left out stays. */
-export type Change = Partial<Omit<Saying, "item" | "shaped">>;
+export type Change = Partial<Omit<TextContent, "item" | "shaped">>;
 /** What is asked of the server: text, and how it is set. */
-type Asked = Omit<Saying, "item" | "font_name" | "shaped">;
+type Asked = Omit<TextContent, "item" | "font_name" | "shaped">;
 /** What some items would say. */
 interface Wanted {
   items: string[];
@@ -144,8 +144,8 @@ export const useText = defineDrawingStore("text", () => {
   }
 
   const shapes = new Map<string, Promise<Shaped>>();
-  function shaped(said: Asked): Promise<Shaped> {
-    const { text, font, kerning, ligatures, axes, features, direction } = said;
+  function shaped(content: Asked): Promise<Shaped> {
+    const { text, font, kerning, ligatures, axes, features, direction } = content;
     const body = { text, font, kerning, ligatures, axes, features, direction };
     const key = JSON.stringify(body);
     let found = shapes.get(key);
@@ -168,14 +168,14 @@ export const useText = defineDrawingStore("text", () => {
 
   /** Write words, to be typed over; along a line where one is said. */
   async function write(at: Point, line: string | null): Promise<void> {
-    const { font_name, size, tracking, leading, align, ...said } = kept.value;
+    const { font_name, size, tracking, leading, align, ...content } = kept.value;
     const container = containerStore.active;
     const look = style();
     const drawing = doc.id;
     const plain = { axes: [], features: [] };
-    const found = await told(() => shaped({ text: FIRST, ...plain, ...said }));
+    const found = await told(() => shaped({ text: FIRST, ...plain, ...content }));
     if (!found || doc.id !== drawing) return;
-    const lettering = { text: FIRST, ...said, font_name, size, tracking, leading, align };
+    const lettering = { text: FIRST, ...content, font_name, size, tracking, leading, align };
     const [item, assembly] = [newId(), newId()];
     const command = { kind: "add_text", item, at, style: look, container } as const;
     selection.select([line === null ? item : assembly]);
@@ -196,7 +196,7 @@ export const useText = defineDrawingStore("text", () => {
       const mark = doc.drawable(item)?.words;
       return mark ? [{ item, mark }] : [];
     });
-    const said = await Promise.all(
+    const texts = await Promise.all(
       marks.map(async ({ item, mark }) => {
         const now: TextMark & Change = { ...mark, ...change };
         const { text, font, font_name, kerning, ligatures, axes, features, direction } = now;
@@ -204,7 +204,7 @@ export const useText = defineDrawingStore("text", () => {
         return { item, ...told, font_name, shaped: await shaped(told) };
       }),
     );
-    return { kind: "edit_text", items: marks.map((m) => m.item), said };
+    return { kind: "edit_text", items: marks.map((m) => m.item), texts };
   }
 
   /** Say it, once it is known what it looks like. */

@@ -80,10 +80,10 @@ class Asked implements Regions {
   pixels = (count: number): number => count;
   drop = (): void => void this.crossed.splice(0);
   sweep(make: (command: Command) => void): void {
-    const does = this.removing ? "remove" : "fuse";
+    const operation = this.removing ? "remove" : "fuse";
     const places = this.crossed.splice(0);
     if (places.length === 0) return;
-    make({ kind: "sweep_regions", items: ["a"], places, does, item: "n" });
+    make({ kind: "sweep_regions", items: ["a"], places, operation, item: "n" });
   }
 }
 
@@ -99,7 +99,7 @@ test("a sweep takes what the hand goes across, on release and as one edit", () =
   expect(bench.commits).toEqual([]);
   tool.up(at(80, 10, null, { alt: true }));
   expect(bench.commits).toHaveLength(1);
-  expect(bench.last).toMatchObject({ kind: "sweep_regions", does: "remove" });
+  expect(bench.last).toMatchObject({ kind: "sweep_regions", operation: "remove" });
   tool.leave();
   expect([regions.entered, regions.crossed, regions.lit.at(-1)]).toEqual([0, [], null]);
 });

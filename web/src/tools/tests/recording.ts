@@ -186,7 +186,7 @@ export class FakeBoard {
     tolerance: null,
     paths: [],
     cut: false,
-    told: null,
+    marked: null,
     curves: [],
     curves_cut: false,
     gradients: [],

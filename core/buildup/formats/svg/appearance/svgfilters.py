@@ -97,33 +97,35 @@ def read_effects(element: Element, styles: Styles) -> tuple[Effect, ...] | None:
 
 def _step(step: Element, known: Mapping[str, _Image], last: _Image, styles: Styles) -> _Image:
     """What a primitive shows."""
-    told = step.attributes
+    attributes = step.attributes
 
     def source(name: str = "in") -> _Image:
-        if name not in told:
+        if name not in attributes:
             return last
-        return known.get(told[name], last)
+        return known.get(attributes[name], last)
 
     match step.name:
         case "feGaussianBlur":
-            return _blurred(source(), _radius(told.get("stdDeviation", "0")))
+            return _blurred(source(), _radius(attributes.get("stdDeviation", "0")))
         case "feOffset":
-            by = complex(read_length(told.get("dx")), read_length(told.get("dy")))
+            by = complex(read_length(attributes.get("dx")), read_length(attributes.get("dy")))
             return _moved(source(), by)
         case "feFlood":
             return _flood(step, styles)
         case "feColorMatrix":
-            return _coloured(source(), told.get("type", "matrix"), told.get("values", ""))
+            return _coloured(
+                source(), attributes.get("type", "matrix"), attributes.get("values", "")
+            )
         case "feComposite":
-            return _composite(source(), source("in2"), told.get("operator", "over"))
-        case "feBlend" if told.get("mode", "normal") == "normal":
+            return _composite(source(), source("in2"), attributes.get("operator", "over"))
+        case "feBlend" if attributes.get("mode", "normal") == "normal":
             return _over(source(), source("in2"))
         case "feMerge":
             return _merged([known.get(n.attributes.get("in", ""), last) for n in step.children])
         case "feDropShadow":
-            dx, dy = (read_length(told.get(k), otherwise=2.0) for k in ("dx", "dy"))
+            dx, dy = (read_length(attributes.get(k), otherwise=2.0) for k in ("dx", "dy"))
             flood, seen = _flood(step, styles), source()
-            light = _blurred(_cast(seen), _radius(told.get("stdDeviation", "2")))
+            light = _blurred(_cast(seen), _radius(attributes.get("stdDeviation", "2")))
             light = _moved(light, complex(dx, dy))
             return _over(seen, replace(light, colour=flood.colour, opacity=flood.opacity))
         case _:
@@ -141,11 +143,11 @@ def _radius(text: str) -> float:
 def _flood(step: Element, styles: Styles) -> _Flood:
     declared = {**step.attributes, **styles.declared(step)}
     try:
-        colour, shows = read_faint_colour(declared.get("flood-color", "black")[:LONGEST_VALUE])
+        colour, alpha = read_faint_colour(declared.get("flood-color", "black")[:LONGEST_VALUE])
     except ValueError:
         raise _Unknown from None
     opacity = read_length(declared.get("flood-opacity"), whole=1.0, otherwise=1.0)
-    return _Flood(colour or "#000000", min(max(opacity, 0.0), 1.0) * shows)
+    return _Flood(colour or "#000000", min(max(opacity, 0.0), 1.0) * alpha)
 
 
 def _cast(image: _Image) -> _Light:

@@ -87,10 +87,10 @@ def _stops(element: Element, styled: Styled) -> tuple[Stop, ...]:
         if colour.lower() == "currentcolor":
             colour = values.get("color", "black")[:LONGEST_VALUE]
         try:
-            read, shows = read_faint_colour(colour)
+            read, alpha = read_faint_colour(colour)
         except ValueError:
-            read, shows = "#000000", 1.0
-        stops.append(Stop(at, read or "#000000", min(max(opacity, 0.0), 1.0) * shows))
+            read, alpha = "#000000", 1.0
+        stops.append(Stop(at, read or "#000000", min(max(opacity, 0.0), 1.0) * alpha))
     return tuple(stops)
 
 

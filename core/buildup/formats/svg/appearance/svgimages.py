@@ -112,8 +112,8 @@ def _placed(attributes: Mapping[str, str], facts: PictureFacts, number: int) -> 
     view = f"0 0 {facts.width} {facts.height}"
     laid = laid_in({**attributes, "viewBox": view}, size)
     pixels = complex(facts.width, facts.height)
-    lies = Box.around((laid(0j), laid(pixels)))
-    shown = lies.common(Box(0.0, 0.0, size.real, size.imag))
+    around = Box.around((laid(0j), laid(pixels)))
+    shown = around.common(Box(0.0, 0.0, size.real, size.imag))
     if shown is None or min(shown.width, shown.height) <= NO_LENGTH:
         return None
     at = complex(read_length(attributes.get("x")), read_length(attributes.get("y")))
@@ -122,7 +122,7 @@ def _placed(attributes: Mapping[str, str], facts: PictureFacts, number: int) -> 
     made = FORMS["rect"](dict(zip(names, map(repr, values), strict=True)))
     if made is None:
         return None
-    position = shift(at).after(map_of_box(lies))
+    position = shift(at).after(map_of_box(around))
     paint = PictureFill(
         picture=number, width=facts.width, height=facts.height, place=position, boxed=False
     )
@@ -131,8 +131,8 @@ def _placed(attributes: Mapping[str, str], facts: PictureFacts, number: int) -> 
 
 def _size(attributes: Mapping[str, str], facts: PictureFacts) -> complex | None:
     """How large it says it is; what is not told follows the picture's proportion."""
-    told = (read_length(attributes.get(n), otherwise=math.nan) for n in ("width", "height"))
-    width, height = told
+    size = (read_length(attributes.get(n), otherwise=math.nan) for n in ("width", "height"))
+    width, height = size
     if math.isnan(width) and math.isnan(height):
         return complex(facts.width, facts.height)
     if math.isnan(width):

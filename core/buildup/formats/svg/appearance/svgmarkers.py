@@ -25,26 +25,26 @@ class Vertex:
 
     Args:
         at: where.
-        way: the direction of the path there, of length 1; half-way between both at a corner.
+        direction: the direction of the path there, of length 1; half-way between both at a corner.
         kind: which marker.
 
     """
 
     at: complex
-    way: complex
+    direction: complex
     kind: str
 
 
 def vertices(contours: Sequence[Contour]) -> Iterator[Vertex]:
     """The vertices of a path in order: the first, the last and all between (SVG 2, 13.9.1)."""
     found = [v for c in contours for v in _of(c)]
-    for number, (at, way) in enumerate(found):
+    for number, (at, direction) in enumerate(found):
         if number == 0:
-            yield Vertex(at, way, "marker-start")
+            yield Vertex(at, direction, "marker-start")
         if 0 < number < len(found) - 1:
-            yield Vertex(at, way, "marker-mid")
+            yield Vertex(at, direction, "marker-mid")
         if number == len(found) - 1:
-            yield Vertex(at, way, "marker-end")
+            yield Vertex(at, direction, "marker-end")
 
 
 def _of(contour: Contour) -> Iterator[tuple[complex, complex]]:
@@ -52,21 +52,21 @@ def _of(contour: Contour) -> Iterator[tuple[complex, complex]]:
     if not pairs:
         yield contour.anchors[0].at, 1 + 0j
         return
-    ways = [_ways(a, b) for a, b in pairs]
+    directions = [_directions(a, b) for a, b in pairs]
     if contour.closed:
-        ways = [*ways, ways[0]]
+        directions = [*directions, directions[0]]
     ends = [p[0] for p in pairs] + [pairs[-1][1]]
     for number, anchor in enumerate(ends):
-        arrives = ways[number - 1][1] if number else None
-        leaves = ways[number][0] if number < len(ways) else None
+        arrives = directions[number - 1][1] if number else None
+        leaves = directions[number][0] if number < len(directions) else None
         if contour.closed and number == 0:
-            arrives = ways[len(pairs) - 1][1]
+            arrives = directions[len(pairs) - 1][1]
         both = [w for w in (arrives, leaves) if w is not None]
         middle = sum(both, 0j)
         yield anchor.at, unit(middle) if abs(middle) > 1e-9 else both[0] * 1j
 
 
-def _ways(a: Anchor, b: Anchor) -> tuple[complex, complex]:
+def _directions(a: Anchor, b: Anchor) -> tuple[complex, complex]:
     """The directions in which a segment leaves one anchor and arrives at the next."""
     positions = (a.at, a.at + (a.out or 0j), b.at + (b.into or 0j), b.at)
     leaves = next((p - a.at for p in positions[1:] if p != a.at), 1 + 0j)
@@ -133,11 +133,11 @@ def _side(text: str | None, first: str, last: str) -> str | None:
 
 def _angle(attributes: Attributes, vertex: Vertex) -> float:
     """Degrees by which a marker is turned at a vertex."""
-    told = attributes.get("orient", "0").strip()
-    if not told.startswith("auto"):
-        plain = told.removesuffix("deg")
+    orient = attributes.get("orient", "0").strip()
+    if not orient.startswith("auto"):
+        plain = orient.removesuffix("deg")
         if plain.endswith("rad"):
             return math.degrees(read_length(plain.removesuffix("rad")))
         return read_length(plain)
-    back = told == "auto-start-reverse" and vertex.kind == "marker-start"
-    return degrees_of(-vertex.way if back else vertex.way)
+    back = orient == "auto-start-reverse" and vertex.kind == "marker-start"
+    return degrees_of(-vertex.direction if back else vertex.direction)

@@ -47,6 +47,6 @@ def laid(line: Line, contours: tuple[Contour, ...]) -> tuple[TextOnPath, Outline
         start=start % 1.0 if path.closed else min(max(start, 0.0), 1.0),
         offset=-line.at.imag,
         other_side=other_side,
-        shows=False,
+        show_parts=False,
     )
     return edge, Outline(id="p", name="Path", style=Style(strokes=()), contours=contours)

@@ -135,18 +135,18 @@ def _settings(value: str) -> Iterator[tuple[str, str]]:
 
 
 def _features(value: str) -> Iterator[tuple[str, int]]:
-    for tag, said in _settings(value):
-        number = SWITCH.get(said, int(said) if said.isdecimal() else -1)
+    for tag, setting in _settings(value):
+        number = SWITCH.get(setting, int(setting) if setting.isdecimal() else -1)
         if 0 <= number <= MOST_ALTERNATES:
             yield tag, number
 
 
 def _axes(look: Look, weight: str) -> Iterator[AxisValue]:
     """Where on its axes a variable font is wanted; its weight is a property of its own."""
-    said = dict(_settings(look.get("font-variation-settings", "")))
-    if "wght" not in said and weight.isdecimal():
-        said["wght"] = weight
-    for tag, value in said.items():
+    setting = dict(_settings(look.get("font-variation-settings", "")))
+    if "wght" not in setting and weight.isdecimal():
+        setting["wght"] = weight
+    for tag, value in setting.items():
         number = read_length(value, otherwise=MOST_AXIS * 2.0)
         if abs(number) <= MOST_AXIS:
             yield AxisValue(tag, number)

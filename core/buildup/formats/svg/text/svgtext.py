@@ -142,24 +142,24 @@ class SetText:
         if along is not None:
             pen = complex(x or 0.0, 0.0)
         made = [(run, self._set(run)) for run in runs]
-        wide = math.fsum(row_length(said, 0) for _, said in made if said is not None)
+        wide = math.fsum(row_length(lettering, 0) for _, lettering in made if lettering is not None)
         align = _ANCHORS.get(runs[0].look.get("text-anchor", "start"), "start")
         rtl = runs_rtl(runs[0].look)
         before = wide * (1.0 - _PARTS[align] if rtl else _PARTS[align])
         if len(runs) == 1:
-            said = made[0][1]
+            lettering = made[0][1]
             at = pen + runs[0].by
-            said = said and replace(said, align=align)
+            lettering = lettering and replace(lettering, align=align)
             end = at - before if rtl else at - before + wide
-            return [Line(said, at, runs[0].look, along)] if said else [], end
+            return [Line(lettering, at, runs[0].look, along)] if lettering else [], end
         pen -= before
         begin = pen
         lines = []
-        for run, said in reversed(made) if rtl else made:
+        for run, lettering in reversed(made) if rtl else made:
             pen += run.by
-            if said is not None:
-                long = row_length(said, 0)
-                lines.append(Line(said, pen + long * said.shaped.rtl, run.look, along))
+            if lettering is not None:
+                long = row_length(lettering, 0)
+                lines.append(Line(lettering, pen + long * lettering.shaped.rtl, run.look, along))
                 pen += long
         return (lines[::-1], begin) if rtl else (lines, pen)
 
