@@ -51,7 +51,7 @@ class PendingEdit:
     """What is on its way to the server: an edit, or a step along the history.
 
     Args:
-        id: the letter's, which is that of the edit.
+        id: the edit's.
         command: the edit; None for a step along the history.
         follows: what the edit may go on with.
         to: `undo`, `redo` or the number of a step.
@@ -68,7 +68,7 @@ class PendingEdit:
 
 @dataclass(frozen=True, slots=True)
 class Shown:
-    """What a letter shows: the repaint (None where only the server can tell), and the way on."""
+    """What a pending edit shows: the repaint (None where only the server knows), what is next."""
 
     repaint: Repaint | None
     undo: StepName | None
@@ -77,7 +77,7 @@ class Shown:
 
 @dataclass(frozen=True, slots=True)
 class _Waiting:
-    """A letter, and what it was seen to change."""
+    """A pending edit, and what it was seen to change."""
 
     pending: PendingEdit
     delta: Delta | None
@@ -183,8 +183,8 @@ class Session:
         self._line = self._kept
 
     def _queue(self, question: Question) -> Shown:
-        """Show a letter that is on its way to the server."""
-        pending = _pending_edit(question["letter"])
+        """Show an edit that is on its way to the server."""
+        pending = _pending_edit(question["edit"])
         before = self._shown
         delta = self._go_on(pending)
         self._waiting.append(_Waiting(pending, delta))
@@ -201,9 +201,9 @@ class Session:
         return self._answer(repaint)
 
     def _settle(self, question: Question) -> Shown:
-        """Take the server's answer: what changed (None when refused), and to which letter.
+        """Take the server's answer: what changed (None when refused), and to which edit.
 
-        `alone` says that the change is that letter's and nobody else's.
+        `alone` says that the change is that edit's and nobody else's.
         """
         first = self._waiting[0] if self._waiting else None
         answered = next((w.pending for w in self._waiting if w.pending.id == question["id"]), None)
@@ -242,7 +242,7 @@ class Session:
             self._waiting.append(_Waiting(pending, delta))
 
     def _go_on(self, pending: PendingEdit) -> Delta | None:
-        """Go along the line by a letter; None where only the server knows the way."""
+        """Go along the line by an edit; None where only the server knows the way."""
         if pending.command is not None:
             self._line, delta = self._line.edited(pending.id, pending.command, pending.follows)
             return delta
@@ -342,7 +342,7 @@ def _pending_edit(data: Question) -> PendingEdit:
 
 
 def _after(kept: Timeline, pending: PendingEdit | None, delta: Delta) -> Timeline:
-    """The line after a change that was kept, and whose letter is known or not."""
+    """The line after a change that was kept, and whose edit is known or not."""
     if pending is not None and pending.command is not None:
         change = Change(pending.command.title(kept.drawing), delta, inverse(kept.drawing, delta))
         return kept.with_done(pending.id, pending.command, change, pending.follows)

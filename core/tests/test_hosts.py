@@ -36,13 +36,13 @@ def script():
     for angle in (7, 33.3, 180, -91):
         turn = {"kind": "place_items", "items": ["leaf", "plate"], "angle": angle}
         letter = {"id": f"turn-{angle}", "command": turn}
-        yield {"verb": "queue", "letter": letter, "selection": ["leaf"]}
+        yield {"verb": "queue", "edit": letter, "selection": ["leaf"]}
     for number, command in enumerate(EVERY):
         question = {"command": command, "selection": ["leaf", "plate", "ring"]}
         yield {"verb": "aim", "aim": None, **question}
         if command["kind"] in ("set_anchor_kind", "move_anchors", "resize_items", "drag_peg"):
             letter = {"id": f"letter-{number}", "command": command}
-            yield {"verb": "queue", "letter": letter, "selection": ["leaf"]}
+            yield {"verb": "queue", "edit": letter, "selection": ["leaf"]}
     yield {"verb": "aim", "aim": None, "command": {"kind": "explode"}, "selection": []}
     aim = {"probes": [[99, 21]], "scale": 1.0, "kinds": ["anchor", "guide"]}
     drag = {"kind": "move_anchors", "anchors": [["second", 0, 0]], "by": [5, 5]}
@@ -53,8 +53,8 @@ def script():
     yield {"verb": "anchors", "start": [-5, -5], "end": [110, 130]}
     yield {"verb": "settle", "id": "turn-7", "delta": None}
     undo = {"id": "back", "to": "undo", "edit": letter["id"]}
-    yield {"verb": "queue", "letter": undo, "selection": ["leaf"]}
-    yield {"verb": "queue", "letter": {**undo, "id": "on", "to": "redo"}, "selection": ["leaf"]}
+    yield {"verb": "queue", "edit": undo, "selection": ["leaf"]}
+    yield {"verb": "queue", "edit": {**undo, "id": "on", "to": "redo"}, "selection": ["leaf"]}
     yield {"verb": "select", "selection": ["leaf", "plate"]}
     yield {"verb": "within", "start": [-50, -50], "end": [50, 50]}
     yield {"verb": "pile", "at": [40, 60], "reach": 4}
@@ -148,7 +148,7 @@ class DeskTest(unittest.TestCase):
     def queue(self, name, by=None, **more):
         command = {"kind": "move_items", "items": ["plate"], "by": by}
         letter = {"id": name, **more} if by is None else {"id": name, "command": command, **more}
-        told = self.ask({"verb": "queue", "letter": letter, "selection": []})["answer"]
+        told = self.ask({"verb": "queue", "edit": letter, "selection": []})["answer"]
         return [step and step["edit"] for step in (told["undo"], told["redo"])]
 
     def settle(self, name, by, *, undo, alone=True, redo=None):
@@ -194,7 +194,7 @@ class DeskTest(unittest.TestCase):
         self.queue("u1", to="undo", edit="a")
         self.assertEqual(self.origin(), [0, 3])
         told = {"id": "u2", "to": "undo", "edit": "theirs"}
-        answer = self.ask({"verb": "queue", "letter": told, "selection": []})["answer"]
+        answer = self.ask({"verb": "queue", "edit": told, "selection": []})["answer"]
         self.assertIsNone(answer["repaint"])
         self.assertEqual(self.origin(), [0, 3])
 
@@ -217,7 +217,7 @@ class DeskTest(unittest.TestCase):
 
     def test_a_refused_question_changes_nothing(self):
         before = self.origin()
-        told = self.ask({"verb": "queue", "letter": BAD, "selection": []})
+        told = self.ask({"verb": "queue", "edit": BAD, "selection": []})
         self.assertEqual(told["refused"]["code"], "bad_data")
         self.assertEqual(self.origin(), before)
 

@@ -18,7 +18,7 @@ class ExclusiveSlot:
     def __init__(self, *, patience: float, refusal_key: str) -> None:
         self._room = BoundedSemaphore(1)
         self._patience = patience
-        self._told = refusal_key
+        self._refusal_key = refusal_key
 
     @contextmanager
     def one(self) -> Iterator[None]:
@@ -28,7 +28,7 @@ class ExclusiveSlot:
             Refusal: `busy`.
         """
         if not self._room.acquire(timeout=self._patience):
-            raise refusal(self._told)
+            raise refusal(self._refusal_key)
         try:
             yield
         finally:

@@ -70,17 +70,17 @@ def _anchors(data: bytes, arguments: Arguments, say: Say) -> Result:
     return write(counter.counts), b""
 
 
-def _svg(data: bytes, _told: Arguments, _say: Say) -> Result:
+def _svg(data: bytes, _given: Arguments, _say: Say) -> Result:
     return write(read_svg(data.decode())), b""
 
 
-def _symbols(data: bytes, _told: Arguments, _say: Say) -> Result:
+def _symbols(data: bytes, _given: Arguments, _say: Say) -> Result:
     each = read_each(data.decode())
     clips = [[name, clip.text()] for name, clip in each.clips]
     return {"clips": clips, "message": each.message}, b""
 
 
-def _palette(data: bytes, _told: Arguments, _say: Say) -> Result:
+def _palette(data: bytes, _given: Arguments, _say: Say) -> Result:
     return write(read_palette(data.decode())), b""
 
 
@@ -89,7 +89,7 @@ def _font(data: bytes, arguments: Arguments, _say: Say) -> Result:
     return {"name": found.name}, found.data
 
 
-def _picture(data: bytes, _told: Arguments, _say: Say) -> Result:
+def _picture(data: bytes, _given: Arguments, _say: Say) -> Result:
     found = checked(data)
     return {"mime": found.mime, "width": found.width, "height": found.height}, found.data
 
@@ -102,7 +102,7 @@ def _traced_area(data: bytes, arguments: Arguments, _say: Say) -> Result:
     return write(found), b""
 
 
-def _colours(data: bytes, _told: Arguments, _say: Say) -> Result:
+def _colours(data: bytes, _given: Arguments, _say: Say) -> Result:
     return main_colours(_opened(data)), b""
 
 

@@ -28,7 +28,7 @@ from buildup.forms.contours import form_of
 from buildup.forms.paintings import paintings_beside
 from buildup.forms.seen import painted_area, painted_box
 from buildup.forms.symmetry.copies import images, shown_images
-from buildup.forms.symmetry.sides import kept
+from buildup.forms.symmetry.sides import shown_side
 from buildup.geometry.boxes import Box
 from buildup.geometry.transforms import Affine
 
@@ -174,7 +174,7 @@ class _Seen:
         """Where its contours are there, cut as the symmetries say."""
         for symmetry, number in self.images:
             image = images(symmetry)[number]
-            contours = tuple(moved_contour(c, image) for c in kept(contours, symmetry))
+            contours = tuple(moved_contour(c, image) for c in shown_side(contours, symmetry))
         return contours
 
 

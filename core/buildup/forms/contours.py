@@ -31,7 +31,7 @@ from buildup.forms.blends import blended
 from buildup.forms.placement import shape_contours
 from buildup.forms.strokes.strokeforms import grown, stroke_form
 from buildup.forms.symmetry.copies import shown_images
-from buildup.forms.symmetry.sides import kept
+from buildup.forms.symmetry.sides import shown_side
 from buildup.forms.textforms import lettered
 from buildup.forms.textlayout import word_contours
 from buildup.geometry.boxes import Box
@@ -184,7 +184,7 @@ def forms_in(
         return
     for image in shown_images(drawing, item_id):
         for form in held:
-            contours = moved_contours(kept(form.contours, item), image)
+            contours = moved_contours(shown_side(form.contours, item), image)
             yield replace(form, contours=contours, style=moved_style(form.style, image))
 
 

@@ -142,15 +142,15 @@ def _reading(
     lengths, spacing = measured
     starts = [0.0, *itertools.accumulate(lengths)]
     segments = path.segments
-    looked_at = range(0, len(segments), spacing.every)
-    pieces = [_piece(segments[k], spacing.count(segments[k], lengths[k])) for k in looked_at]
+    chosen = range(0, len(segments), spacing.every)
+    pieces = [_piece(segments[k], spacing.count(segments[k], lengths[k])) for k in chosen]
     return CurveReading(
         item=item,
         contour=index,
         closed=path.closed,
         length=starts[-1],
         along=tuple(
-            round(starts[k] + a, 3) for k, p in zip(looked_at, pieces, strict=True) for a in p.along
+            round(starts[k] + a, 3) for k, p in zip(chosen, pieces, strict=True) for a in p.along
         ),
         at=tuple(v for p in pieces for v in p.at),
         teeth=tuple(v for p in pieces for v in p.teeth),
@@ -160,7 +160,7 @@ def _reading(
             JointMark(
                 along=round(starts[k], 3), continuity=joint(segments[k - 1], segments[k]).continuity
             )
-            for k in looked_at
+            for k in chosen
             if k > 0 or path.closed
         ),
     )
@@ -205,8 +205,8 @@ def _turned(pieces: Sequence[_Piece]) -> Iterator[float]:
         so_far, last = so_far + piece.turn[-1], end or last
 
 
-def _tooth(way: complex, curvature: float) -> complex:
-    return way * -1j * max(-STEEPEST, min(STEEPEST, curvature))
+def _tooth(direction: complex, curvature: float) -> complex:
+    return direction * -1j * max(-STEEPEST, min(STEEPEST, curvature))
 
 
 def _finite(value: float) -> float | None:

@@ -132,8 +132,10 @@ def formatted(quantity: Quantity, *, unit: str) -> str:
     """A value with its unit.
 
     >>> from buildup.formulas.quantitykinds import AREA, LENGTH
-    >>> formatted(Quantity(96.0, LENGTH), unit="mm"), formatted(Quantity(96.0 * 96.0, AREA), unit="in")
-    ('25.4 mm', '1 in²')
+    >>> formatted(Quantity(96.0, LENGTH), unit="mm")
+    '25.4 mm'
+    >>> formatted(Quantity(96.0 * 96.0, AREA), unit="in")
+    '1 in²'
     """
     value, size = quantity.value, unit_of(unit).size
     match quantity.measured.kind:

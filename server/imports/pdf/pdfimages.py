@@ -80,7 +80,7 @@ def rendered(image: Any, ink: str) -> Image.Image:
         held = document.copy_foreign(image) if image.is_indirect else image
         page.obj.Resources = Dictionary(XObject=Dictionary(Picture=held))
     page.obj.Contents = document.make_stream(content)
-    picture = looked_at(document, scale)
+    picture = first_page(document, scale)
     by = SMALL // max(picture.size)
     if by < 2 or (not inline and image.get("/Interpolate") is True):
         return picture
@@ -96,7 +96,7 @@ def _blank(width: int, height: int) -> tuple[pikepdf.Pdf, pikepdf.Page]:
     return document, page
 
 
-def looked_at(document: pikepdf.Pdf, scale: float = 1.0) -> Image.Image:
+def first_page(document: pikepdf.Pdf, scale: float = 1.0) -> Image.Image:
     """The first page of a document as pixels, nothing behind it."""
     stream = io.BytesIO()
     document.save(stream)
@@ -129,4 +129,4 @@ def inks_table(levels: int) -> bytes:
     )
     page.obj.Resources = Dictionary(XObject=Dictionary(Picture=picture))
     page.obj.Contents = document.make_stream(f"{side} 0 0 {side} 0 0 cm /Picture Do".encode())
-    return looked_at(document).convert("RGB").tobytes()
+    return first_page(document).convert("RGB").tobytes()

@@ -40,12 +40,12 @@ export interface Act {
   readonly run?: (c: ActContext, value?: number) => unknown;
   readonly number?: ActNumber;
   /** The selected anchors are others afterwards. */
-  readonly lets?: boolean;
+  readonly clearsAnchors?: boolean;
   /** A setting: whether it is on. */
   readonly on?: (c: ActContext) => boolean;
 }
 
-type Told = Omit<Act, "id" | "where" | "lacks" | "words"> &
+type Row = Omit<Act, "id" | "where" | "lacks" | "words"> &
   Partial<Pick<Act, "where" | "lacks" | "words">>;
 
 const nothing = (): null => null;
@@ -53,11 +53,11 @@ const nothing = (): null => null;
 /** The acts of one place, each by its name. */
 export function acts<Id extends string>(
   where: string,
-  table: Record<Id, Told>,
+  table: Record<Id, Row>,
 ): Readonly<Record<Id, Act>> {
-  const made = Object.entries<Told>(table).map(([id, told]) => [
+  const made = Object.entries<Row>(table).map(([id, row]) => [
     id,
-    { id, where, words: "", lacks: nothing, ...told },
+    { id, where, words: "", lacks: nothing, ...row },
   ]);
   return Object.fromEntries(made) as Record<Id, Act>;
 }
@@ -81,5 +81,5 @@ export function perform(act: Act, c: ActContext, value?: number): boolean {
 export function enact(act: Act, c: ActContext, value?: number): void {
   if (act.run) act.run(c, value);
   else if (act.command) c.edits.commit(act.command(c, value));
-  if (act.lets) c.selection.anchors = [];
+  if (act.clearsAnchors) c.selection.anchors = [];
 }

@@ -8,10 +8,10 @@ const align = (edge: Edge) => ({
   lacks: framed,
   command: (c: ActContext) => c.aligning.align(edge),
 });
-const space = (way: "across" | "down", by: "gaps" | "centres") => ({
+const space = (axis: "across" | "down", by: "gaps" | "centres") => ({
   lacks: severalItems,
   hint: by === "gaps" ? "Equal gaps between the items" : "Equal spacing from centre to centre",
-  command: (c: ActContext) => c.aligning.space(way, by),
+  command: (c: ActContext) => c.aligning.space(axis, by),
 });
 
 export const ALIGN = acts("Arrange › Align and distribute", {

@@ -98,7 +98,7 @@ export const ANCHORS = acts("Form › Anchors", {
     icon: "M3 4.5H13M6 4.5V2.5H10V4.5M4.5 4.5L5 13.5H11L11.5 4.5",
     hint: "Refits the neighbours so that the outline changes least",
     lacks: anAnchor,
-    lets: true,
+    clearsAnchors: true,
     command: (c) => ({ kind: "delete_anchors", anchors: refs(c) }),
   },
   delete_without_refitting: {
@@ -107,7 +107,7 @@ export const ANCHORS = acts("Form › Anchors", {
     keys: "Shift+Delete",
     hint: "Leaves the neighbours' handles as they are",
     lacks: anAnchor,
-    lets: true,
+    clearsAnchors: true,
     command: (c) => ({ kind: "delete_anchors", anchors: refs(c), refit: false }),
   },
   split: {
@@ -116,7 +116,7 @@ export const ANCHORS = acts("Form › Anchors", {
     icon: "M2 11C4 5 5 4.5 7 6M9 10C11 11.5 12 11 14 5M6.5 8.5A1.2 1.2 0 1 0 6.6 8.5M9.5 7.5A1.2 1.2 0 1 0 9.6 7.5",
     hint: "Two ends at the same position",
     lacks: anAnchor,
-    lets: true,
+    clearsAnchors: true,
     command: (c) => ({ kind: "split_at_anchors", anchors: refs(c) }),
   },
   set_start_point: {
@@ -124,7 +124,7 @@ export const ANCHORS = acts("Form › Anchors", {
     words: "first anchor begin cutter",
     icon: "M4 3L12 8L4 13Z",
     lacks: all(oneAnchor, onClosedPath),
-    lets: true,
+    clearsAnchors: true,
     command: (c) => ({ kind: "set_start_point", anchor: refs(c)[0] as AnchorRef }),
   },
   reverse_path: {
@@ -132,7 +132,7 @@ export const ANCHORS = acts("Form › Anchors", {
     words: "direction flip winding holes",
     hint: "Reverses the direction, which can decide about holes",
     lacks: oneAnchor,
-    lets: true,
+    clearsAnchors: true,
     command: (c) => {
       const [item, contour] = refs(c)[0] as AnchorRef;
       return { kind: "reverse_outlines", items: [item], paths: [[item, contour]] };
@@ -150,7 +150,7 @@ export const ANCHORS = acts("Form › Anchors", {
     words: "connect close weld merge endpoints",
     icon: "M2 12C4 7 5 6 6.5 6M14 12C12 7 11 6 9.5 6M6.5 6H9.5",
     lacks: twoEnds,
-    lets: true,
+    clearsAnchors: true,
     command: (c) => {
       const [first, second] = ends(c) as [AnchorRef, AnchorRef];
       return { kind: "join_ends", first, second };
@@ -204,7 +204,7 @@ export const SEGMENTS = acts("Form › Segments", {
     words: "insert anchor node midpoint segment",
     icon: "M2 11C4 4 12 4 14 11M8 3.5V8M5.8 5.8H10.2",
     lacks: aSegment,
-    lets: true,
+    clearsAnchors: true,
     command: (c) => ({ kind: "add_anchors", segments: c.anchors.segments, where: "middle" }),
   },
   add_at_extremes: {
@@ -212,7 +212,7 @@ export const SEGMENTS = acts("Form › Segments", {
     words: "insert anchors nodes extrema",
     hint: "Where the curve is horizontal or vertical",
     lacks: aSegment,
-    lets: true,
+    clearsAnchors: true,
     command: (c) => ({ kind: "add_anchors", segments: c.anchors.segments, where: "extremes" }),
   },
   straighten: {
@@ -226,7 +226,7 @@ export const SEGMENTS = acts("Form › Segments", {
     label: "Delete segment",
     words: "remove open path gap",
     lacks: (c) => (c.anchors.segments.length === 1 ? null : "Select one segment"),
-    lets: true,
+    clearsAnchors: true,
     command: (c) => ({ kind: "delete_segment", segment: c.anchors.segments[0] as AnchorRef }),
   },
   make_an_arc: {
@@ -234,7 +234,7 @@ export const SEGMENTS = acts("Form › Segments", {
     words: "circular round regular segment",
     hint: "The nearest true arc between the ends",
     lacks: aSegment,
-    lets: true,
+    clearsAnchors: true,
     command: (c) => ({ kind: "regular_segments", segments: c.anchors.segments, to: "arc" }),
   },
   make_a_line: {
@@ -242,7 +242,7 @@ export const SEGMENTS = acts("Form › Segments", {
     words: "straight regular segment",
     hint: "Straight from end to end",
     lacks: aSegment,
-    lets: true,
+    clearsAnchors: true,
     command: (c) => ({ kind: "regular_segments", segments: c.anchors.segments, to: "line" }),
   },
 });
@@ -284,7 +284,7 @@ export const CURVES = acts("Form › Smooth and fair", {
     icon: "M2 11C4 3 12 3 14 11M2 11h.01M14 11h.01M8 5h.01",
     hint: "As few anchors as the tolerance allows",
     lacks: anOutline,
-    lets: true,
+    clearsAnchors: true,
     number: { unit: "length", label: "Tolerance" },
     command: (c, within) => c.simplifying.simplify(within),
   },
@@ -320,7 +320,7 @@ export const CORNERS = acts("Form › Corner", {
       c.selection.marks.paths.some((p) => p.worked)
         ? null
         : "Select an outline with rounded corners",
-    lets: true,
+    clearsAnchors: true,
     command: (c) => ({ kind: "convert_corners", items: c.selection.selected }),
   },
 });

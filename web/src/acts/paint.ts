@@ -78,7 +78,7 @@ export const PAINT = acts("Paint", {
     hint: "New items start with this style",
     lacks: (c) => (c.selection.savedMarks.style ? null : "Select an item"),
     run: (c) => {
-      c.newItems.kept.style = c.selection.savedMarks.style;
+      c.newItems.remembered.style = c.selection.savedMarks.style;
     },
   },
 });

@@ -14,8 +14,8 @@ export class ApiError extends Error {
 
   /** Our own server has refused this for a reason of the job, and would refuse it again. */
   get final(): boolean {
-    const told = this.body as { final?: boolean } | null;
-    return told?.final === true;
+    const body = this.body as { final?: boolean } | null;
+    return body?.final === true;
   }
 }
 
@@ -161,9 +161,9 @@ export function nameIn(disposition: string): string {
 
 function errorOf(status: number, text: string): ApiError {
   try {
-    const told = JSON.parse(text) as { code?: string; detail?: string };
-    if (told.code === "not_signed_in") signedOut();
-    if (told.code && told.detail) return new ApiError(told.code, told.detail, status, told);
+    const body = JSON.parse(text) as { code?: string; detail?: string };
+    if (body.code === "not_signed_in") signedOut();
+    if (body.code && body.detail) return new ApiError(body.code, body.detail, status, body);
   } catch {
     // not our server's words: fall through
   }

@@ -1816,10 +1816,10 @@ export interface components {
             outlines?: components["schemas"]["OutlineForm"][];
         };
         /**
-         * KeptClip
+         * ShelfClip
          * @description An outline as it is kept now.
          */
-        KeptClip: {
+        ShelfClip: {
             /** Clip */
             clip: string;
             /** Key */
@@ -11772,7 +11772,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["KeptClip"];
+                    "application/json": components["schemas"]["ShelfClip"];
                 };
             };
             /** @description Problem */

@@ -215,7 +215,7 @@ export type ExportKind = FormatSettings["kind"];
 export type ExportPreview = Schemas["ExportPreview"];
 export type AnchorCounts = Schemas["AnchorCounts"];
 export type ImportedDrawings = Schemas["ImportedDrawings"];
-export type KeptClip = Schemas["KeptClip"];
+export type ShelfClip = Schemas["ShelfClip"];
 export type Variation = Schemas["Variation"];
 export type ChangedEntry = Schemas["ChangedEntry"];
 export type CornerStyle = NonNullable<AnchorMark["corner"]>["style"];
@@ -229,5 +229,5 @@ export type SnapResult = Schemas["SnapResult"];
 export type AnchorKind = AnchorMark["kind"];
 export type Grip = Schemas["ResizeItems"]["grip"];
 
-/** What is asked of the cues; how the drawing is looked at, and where one draws, is added. */
+/** What is asked of the cues; how the drawing is query at, and where one draws, is added. */
 export type Aiming = Omit<Aim, "scale" | "kinds" | "image" | "place">;

@@ -39,7 +39,7 @@ const display = useDisplay();
 const svg = ref<SVGSVGElement | null>(null);
 const comparing = useComparing();
 /** One traces on the picture that is swept over the drawing: marks lie above it. */
-const swept = computed(() => comparing.way === "swept" && !comparing.alone);
+const swept = computed(() => comparing.mode === "swept" && !comparing.alone);
 const hand = useCanvasPointer(svg);
 useMoving(svg);
 useMarksInSight(svg);

@@ -31,27 +31,32 @@ import type {
   StepName,
 } from "../api/types";
 
-/** What a letter on its way shows, and what undo and redo would do then. */
+/** What a pending edit shows, and what undo and redo would do then. */
 export interface Shown {
   repaint: Repaint | null;
-  undo: WayStep | null;
-  redo: WayStep | null;
+  undo: NextStep | null;
+  redo: NextStep | null;
 }
 
 /** An edit that undo would take back, or redo bring back. */
-export type WayStep = Pick<StepName, "edit" | "name">;
+export type NextStep = Pick<StepName, "edit" | "name">;
 
 /** What is selected, and what the tool in the hand shows of it. */
-export interface Looked {
+export interface SelectionQuery {
   selection: string[];
   view: ViewRequest;
 }
 
 export interface Core {
   /** What is met, and what a command would change that moves on to it; or that command to keep. */
-  aim(aim: Aim | null, command: Command | null, looked: Looked, keeps: boolean): Promise<Aimed>;
+  aim(
+    aim: Aim | null,
+    command: Command | null,
+    query: SelectionQuery,
+    keeps: boolean,
+  ): Promise<Aimed>;
   /** Marks and numbers of what is selected. */
-  select(looked: Looked): Promise<Selection>;
+  select(query: SelectionQuery): Promise<Selection>;
   /** The items that a dragged box touches, or holds whole: from a place, or (null) all that is drawn. */
   within(start: Point, end: Point, place: string | null, whole: boolean): Promise<string[]>;
   /** All that is drawn under a place, front to back, within reach (sheet units). */
@@ -65,7 +70,7 @@ export interface Core {
     command: Command,
     aim: Aim | null,
     drag: PegDrag | null,
-    looked: Looked,
+    query: SelectionQuery,
   ): Promise<CopiesPreview>;
   /** How symmetric an outline is, about a line or (null) about the one that is found. */
   balance(item: string, axis: Axis | null): Promise<BalanceMark>;

@@ -33,7 +33,7 @@ vi.mock("./workercore", () => ({
       const said = says[verb]?.(more);
       return said instanceof Error ? Promise.reject(said) : Promise.resolve(said ?? null);
     };
-    select = (looked: unknown): Promise<unknown> => this.ask("select", { looked });
+    select = (query: unknown): Promise<unknown> => this.ask("select", { query });
   },
 }));
 

@@ -69,18 +69,18 @@ if (import.meta.env.MODE === "doors" && remembered("measured")) {
 }
 
 export const core: Core = {
-  aim: (aim, command, looked, keeps) => {
-    const ask = (c: Core): Promise<Aimed> => c.aim(aim, command, looked, keeps);
+  aim: (aim, command, query, keeps) => {
+    const ask = (c: Core): Promise<Aimed> => c.aim(aim, command, query, keeps);
     return command && DIALS.has(command.kind) ? orServer(ask) : here(ask);
   },
-  select: (looked) => here((c) => c.select(looked)),
+  select: (query) => here((c) => c.select(query)),
   anchor: (item, at, reach) => here((c) => c.anchor(item, at, reach)),
   anchors: (start, end) => here((c) => c.anchors(start, end)),
   within: (start, end, place, whole) => here((c) => c.within(start, end, place, whole)),
   pile: (at, reach) => here((c) => c.pile(at, reach)),
   alike: (items, by) => here((c) => c.alike(items, by)),
   again: (command, frame) => here((c) => c.again(command, frame)),
-  spread: (command, aim, drag, looked) => here((c) => c.spread(command, aim, drag, looked)),
+  spread: (command, aim, drag, query) => here((c) => c.spread(command, aim, drag, query)),
   balance: (item, axis) => here((c) => c.balance(item, axis)),
   regions: (items, gap) => orServer((c) => c.regions(items, gap)),
   regionsAt: (items, gap, places) => orServer((c) => c.regionsAt(items, gap, places)),

@@ -2,7 +2,7 @@
 // Nothing waits for it: as long as the worker has no drawing, the server answers.
 import { ApiError, get } from "../api/client";
 import type { Answer, DeskDrawing } from "../api/types";
-import type { Looked, Shown } from "./coreapi";
+import type { SelectionQuery, Shown } from "./coreapi";
 import type { PendingEdit } from "./pendingedit";
 import { WorkerAway, type WorkerCore } from "./workercore";
 
@@ -17,7 +17,7 @@ const MOST_TRIES = 4;
 /** Answers that are kept for a worker that has not taken the drawing yet; of more it reads anew. */
 const MOST_LATER = 500;
 
-const NOTHING_SELECTED: Looked = {
+const NOTHING_SELECTED: SelectionQuery = {
   selection: [],
   view: { marks: "frame", sight: null, chosen: [], whole: false, curves: null },
 };
@@ -88,10 +88,10 @@ export class LocalDrawing {
   }
 
   /** Show an edit that is on its way; null when only the server can. */
-  async queue(edit: PendingEdit, looked: Looked): Promise<Shown | null> {
+  async queue(edit: PendingEdit, query: SelectionQuery): Promise<Shown | null> {
     if (!this.there) return null;
     try {
-      return await this.ask(edit, looked);
+      return await this.ask(edit, query);
     } catch (problem) {
       if (problem instanceof WorkerAway) return null;
       throw problem;
@@ -214,9 +214,9 @@ export class LocalDrawing {
     );
   }
 
-  private async ask(edit: PendingEdit, looked: Looked): Promise<Shown | null> {
+  private async ask(edit: PendingEdit, query: SelectionQuery): Promise<Shown | null> {
     try {
-      return await this.worker.ask<Shown>("queue", { letter: edit, ...looked });
+      return await this.worker.ask<Shown>("queue", { edit, ...query });
     } catch (problem) {
       if (problem instanceof ApiError) return null;
       throw problem;

@@ -22,9 +22,9 @@ import type {
 import type { Core } from "./coreapi";
 
 export const serverCore = (drawing: () => number): Core => ({
-  aim: (aim, command, looked, keeps) =>
-    post<Aimed>(`/drawings/${drawing()}/queries/preview`, { aim, command, ...looked, keeps }),
-  select: (looked) => post<Selection>(`/drawings/${drawing()}/queries/selection`, looked),
+  aim: (aim, command, query, keeps) =>
+    post<Aimed>(`/drawings/${drawing()}/queries/preview`, { aim, command, ...query, keeps }),
+  select: (query) => post<Selection>(`/drawings/${drawing()}/queries/selection`, query),
   anchor: (item, at, reach) =>
     post<AnchorMark | null>(`/drawings/${drawing()}/queries/nearest-anchor`, { item, at, reach }),
   anchors: (start, end) =>
@@ -38,8 +38,8 @@ export const serverCore = (drawing: () => number): Core => ({
   again: async (command, frame) =>
     (await post<{ command: Command }>(`/drawings/${drawing()}/queries/repeat`, { command, frame }))
       .command,
-  spread: (command, aim, drag, looked) =>
-    post<CopiesPreview>(`/drawings/${drawing()}/queries/copies`, { command, aim, drag, ...looked }),
+  spread: (command, aim, drag, query) =>
+    post<CopiesPreview>(`/drawings/${drawing()}/queries/copies`, { command, aim, drag, ...query }),
   balance: (item, axis) =>
     post<BalanceMark>(`/drawings/${drawing()}/queries/symmetry`, { item, axis }),
   regionsAt: (items, gap, places) =>

@@ -22,8 +22,8 @@ async function awoken(): Promise<PyodideAPI | null> {
   try {
     const answer = await fetch(__SNAPSHOT__);
     if (!answer.ok) return null;
-    const kept = answer.arrayBuffer().then(withRoom);
-    return await loadPyodide({ indexURL: __PYODIDE__, _loadSnapshot: kept });
+    const snapshot = answer.arrayBuffer().then(withRoom);
+    return await loadPyodide({ indexURL: __PYODIDE__, _loadSnapshot: snapshot });
   } catch (problem) {
     console.warn("The core is started anew:", problem);
     return null;
@@ -36,18 +36,18 @@ const PAGE = 65536;
  * The memory that Python begins with is made as large as what was kept, which is asked for but not
  * done by Pyodide where a module brings its own memory.
  */
-function withRoom(kept: ArrayBuffer): ArrayBuffer {
+function withRoom(snapshot: ArrayBuffer): ArrayBuffer {
   const begin = WebAssembly.instantiateStreaming.bind(WebAssembly);
   WebAssembly.instantiateStreaming = async (source, imports) => {
     const made = await begin(source, imports);
     const { memory } = made.instance.exports;
     if (memory instanceof WebAssembly.Memory) {
-      const lacks = kept.byteLength - memory.buffer.byteLength;
+      const lacks = snapshot.byteLength - memory.buffer.byteLength;
       if (lacks > 0) memory.grow(Math.ceil(lacks / PAGE));
     }
     return made;
   };
-  return kept;
+  return snapshot;
 }
 
 /** Python started from nothing, with the core's sources. */

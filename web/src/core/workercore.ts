@@ -29,7 +29,7 @@ import type {
   MeasureTable,
   FieldKind,
 } from "../api/types";
-import type { Core, Looked } from "./coreapi";
+import type { Core, SelectionQuery } from "./coreapi";
 import type { Question, Reply } from "./worker";
 
 /** Milliseconds that a question may take, once it is its turn; opening a large drawing more. */
@@ -132,17 +132,17 @@ export class WorkerCore implements Core {
       const question: Question = { id, text: JSON.stringify({ verb, ...more }) };
       worker.postMessage(question);
     });
-    const told = JSON.parse(text) as { answer: T; refused?: { code: string; sentence: string } };
-    if (told.refused)
-      throw new ApiError(told.refused.code, told.refused.sentence, 422, told.refused);
-    return told.answer;
+    const reply = JSON.parse(text) as { answer: T; refused?: { code: string; sentence: string } };
+    if (reply.refused)
+      throw new ApiError(reply.refused.code, reply.refused.sentence, 422, reply.refused);
+    return reply.answer;
   }
 
   /** A drag of many items names them at its first move only. */
   aim = (
     aim: Aim | null,
     command: Command | null,
-    looked: Looked,
+    query: SelectionQuery,
     keeps: boolean,
   ): Promise<Aimed> => {
     const items = (command && "items" in command && command.items) || null;
@@ -150,10 +150,10 @@ export class WorkerCore implements Core {
     this.items = items;
     const short = { command: again ? { ...command, items: null } : command, aim };
     if (aim && items !== null && aim.items === items) short.aim = { ...aim, items: null as never };
-    const selection = looked.selection === items && keeps ? [] : looked.selection;
-    return this.ask("aim", { ...short, ...looked, selection, keeps });
+    const selection = query.selection === items && keeps ? [] : query.selection;
+    return this.ask("aim", { ...short, ...query, selection, keeps });
   };
-  select = (looked: Looked): Promise<Selection> => this.ask("select", looked);
+  select = (query: SelectionQuery): Promise<Selection> => this.ask("select", query);
   anchor = (item: string, at: Point, reach: number): Promise<AnchorMark | null> =>
     this.ask("anchor", { item, at, reach });
   anchors = (start: Point, end: Point): Promise<AnchorRef[]> => this.ask("anchors", { start, end });
@@ -167,8 +167,8 @@ export class WorkerCore implements Core {
     command: Command,
     aim: Aim | null,
     drag: PegDrag | null,
-    looked: Looked,
-  ): Promise<CopiesPreview> => this.ask("spread", { command, aim, drag, ...looked });
+    query: SelectionQuery,
+  ): Promise<CopiesPreview> => this.ask("spread", { command, aim, drag, ...query });
   balance = (item: string, axis: Axis | null): Promise<BalanceMark> =>
     this.ask("balance", { item, axis });
   regionsAt = (

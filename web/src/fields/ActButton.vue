@@ -27,20 +27,20 @@ const named = computed(() => {
   const holds = wordsOf(props.label).every((word) => words.has(word));
   return holds ? full : `${props.label}: ${full}`;
 });
-/** While the button shows what it does, that is what the drawing looks like: nothing is missing. */
-const missing = computed(() => (shows.value ? null : it.value.lacks(c)));
+/** While the button previewed what it does, that is what the drawing looks like: nothing is missing. */
+const missing = computed(() => (previewed.value ? null : it.value.lacks(c)));
 const title = computed(() => {
   const { hint } = it.value;
   const full = props.label === undefined ? "" : labelOf(it.value, c);
-  const said = [missing.value ?? hint ?? full].filter(Boolean).join("");
+  const title = [missing.value ?? hint ?? full].filter(Boolean).join("");
   const key = hintOf(it.value);
-  return said && key ? `${said} (${key})` : said || key || undefined;
+  return title && key ? `${title} (${key})` : title || key || undefined;
 });
-const { listeners, shows, done } = usePreviewed(() =>
+const { listeners, previewed, done } = usePreviewed(() =>
   missing.value === null ? (it.value.command?.(c) ?? null) : null,
 );
 function click(): void {
-  const sure = shows.value;
+  const sure = previewed.value;
   done();
   if (sure) enact(it.value, c);
   else perform(it.value, c);

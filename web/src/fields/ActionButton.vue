@@ -11,7 +11,7 @@ const props = defineProps<{
   command: Command;
   hint?: string;
   /** The selected anchors are others afterwards. */
-  lets?: boolean;
+  clearsAnchors?: boolean;
   disabled?: boolean;
 }>();
 const edits = useEdits();
@@ -21,7 +21,7 @@ const { listeners, done } = usePreviewed(() => props.command);
 function commit(): void {
   done();
   edits.commit(props.command);
-  if (props.lets) selection.anchors = [];
+  if (props.clearsAnchors) selection.anchors = [];
 }
 </script>
 

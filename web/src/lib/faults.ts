@@ -1,4 +1,4 @@
-// What nobody has foreseen: it is said once, with what is safe and a way on, and goes to the console.
+// What nobody has foreseen: it is reported once, with what is safe and a way on, and goes to the console.
 import type { App } from "vue";
 import { ApiError } from "../api/client";
 
@@ -9,7 +9,7 @@ const SENTENCE =
   "in this browser. Reload the page; if it happens again, send us the browser's console messages.";
 
 let say: Say | null = null;
-let said = false;
+let reported = false;
 let listening = false;
 
 /** Tell of an error that nobody has dealt with; what the server could not do has its own sentence. */
@@ -19,14 +19,14 @@ export function fault(problem: unknown): void {
     return;
   }
   console.error("Unforeseen:", problem);
-  if (said) return;
-  said = say !== null;
+  if (reported) return;
+  reported = say !== null;
   say?.(SENTENCE, { label: "Reload", run: () => window.location.reload() });
 }
 
 /** From here on all errors of the page that nobody deals with are told. */
 export function watchFaults(app: App, tell: Say): void {
-  [say, said] = [tell, false];
+  [say, reported] = [tell, false];
   app.config.errorHandler = fault;
   if (listening) return;
   listening = true;

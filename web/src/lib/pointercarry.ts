@@ -55,8 +55,8 @@ class Carry {
   private tell(what: "carry-over" | "carry-drop", event: PointerEvent): boolean {
     const { clientX, clientY, altKey } = event;
     const under = document.elementFromPoint(clientX, clientY) ?? document.body;
-    const told = { clientX, clientY, altKey, bubbles: true, cancelable: true };
-    return !under.dispatchEvent(new MouseEvent(what, told));
+    const init = { clientX, clientY, altKey, bubbles: true, cancelable: true };
+    return !under.dispatchEvent(new MouseEvent(what, init));
   }
 
   private readonly move = (event: PointerEvent): void => {

@@ -21,10 +21,10 @@ export interface StoredEdit {
   window: string;
   /** Its place among that window's pending edits. */
   place: number;
-  letter: PendingEdit;
+  edit: PendingEdit;
   /** What the step is called, where the core was there to say. */
   name?: string;
-  /** Why the server will never keep it; it stays to be looked at. */
+  /** Why the server will never keep it; it stays to be query at. */
   refused?: RefusedEdit;
 }
 
@@ -44,7 +44,11 @@ const isPosted = (value: Partial<StoredEdit> | undefined): value is StoredEdit =
   typeof value.drawing === "number" &&
   typeof value.person === "number" &&
   typeof value.window === "string" &&
-  typeof value.letter?.path === "string";
+  typeof value.edit?.path === "string";
+
+/** Windows of an earlier form of the program called an edit a letter; the store keeps that name. */
+const asNow = (value: StoredEdit & { letter?: PendingEdit }): StoredEdit =>
+  value.letter ? { ...value, edit: value.letter } : value;
 
 export class BrowserEditStore implements EditStore {
   private opened: Promise<IDBPDatabase<Schema>> | null = null;
@@ -61,7 +65,10 @@ export class BrowserEditStore implements EditStore {
   async all(): Promise<StoredEdit[]> {
     try {
       const found = await (await this.open()).getAll("letters");
-      return found.filter(isPosted).sort((a, b) => a.place - b.place);
+      return found
+        .map(asNow)
+        .filter(isPosted)
+        .sort((a, b) => a.place - b.place);
     } catch {
       return [];
     }
@@ -105,22 +112,22 @@ export function leftInStorage(
 }
 
 function read(text: string, drawing: number, person: number, window: string): StoredEdit[] {
-  let told: unknown;
+  let stored: unknown;
   try {
-    told = JSON.parse(text);
+    stored = JSON.parse(text);
   } catch {
     return [];
   }
-  if (!Array.isArray(told)) return [];
-  return (told as (Partial<PendingEdit> | null)[]).flatMap((old, place) => {
+  if (!Array.isArray(stored)) return [];
+  return (stored as (Partial<PendingEdit> | null)[]).flatMap((old, place) => {
     const id = old?.id ?? newId();
     const selection = old?.selection ?? [];
-    let letter: PendingEdit;
+    let edit: PendingEdit;
     if (old?.path === "commands" && old.command) {
-      letter = { id, selection, path: "commands", command: old.command, follows: null };
+      edit = { id, selection, path: "commands", command: old.command, follows: null };
     } else if (old?.path === "go" && old.to !== undefined) {
-      letter = { id, selection, path: "go", to: old.to, edit: null };
+      edit = { id, selection, path: "go", to: old.to, edit: null };
     } else return [];
-    return [{ id, drawing, person, window, place, letter }];
+    return [{ id, drawing, person, window, place, edit }];
   });
 }

@@ -24,9 +24,9 @@ const told = (status: number, code: string, final = false, more: object = {}) =>
 const html = (status: number) => () => new Response("<p>Welcome to the café</p>", { status });
 const broken = () => ({ ok: true, status: 200, text: () => Promise.reject(new Error("cut")) });
 
-function posted(id: string, letter?: Partial<PendingEdit>): StoredEdit {
-  const whole = { id, selection: [], path: "commands", command: HIDE, follows: null, ...letter };
-  return { id, drawing: 7, person: 1, window: "w", place: 0, letter: whole as PendingEdit };
+function posted(id: string, edit?: Partial<PendingEdit>): StoredEdit {
+  const whole = { id, selection: [], path: "commands", command: HIDE, follows: null, ...edit };
+  return { id, drawing: 7, person: 1, window: "w", place: 0, edit: whole as PendingEdit };
 }
 const passes = (ms = 0): Promise<unknown> => vi.advanceTimersByTimeAsync(ms);
 
@@ -45,11 +45,11 @@ beforeEach(() => {
     stored: () => Promise.resolve(),
     drop: (p) => dropped.push(p.id),
     refuse: (p) => aside.push(p),
-    kept: () => undefined,
+    saved: () => undefined,
   });
   box.attach({
     known: () => ({ version, tip: `t${version}` }),
-    kept: (p, got) => {
+    saved: (p, got) => {
       log.push(`kept ${p.id}`);
       version = got.version;
     },
@@ -140,7 +140,7 @@ test("a page that cannot show what was kept keeps no edit from going out", async
   vi.spyOn(console, "error").mockImplementation(() => undefined);
   box.attach({
     known: () => ({ version: 3, tip: "t3" }),
-    kept: () => {
+    saved: () => {
       throw new TypeError("nothing to show");
     },
     stale: () => undefined,
@@ -175,7 +175,7 @@ test("an undo that names no step takes nothing back once the drawing has changed
   expect([log, aside.length, box.waiting]).toEqual([["stale 9", "refused a"], 0, 0]);
 });
 
-test("what is refused for good is set aside to be looked at; those behind it go on", async () => {
+test("what is refused for good is set aside to be query at; those behind it go on", async () => {
   answers = [told(422, "locked_item", true), ok(4)];
   box.add([posted("a"), posted("b")]);
   await passes();

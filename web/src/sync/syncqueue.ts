@@ -13,7 +13,7 @@ export type SyncState = "saved" | "sending" | "waiting" | "signed-out" | "delete
 export interface Reader {
   /** Which version it shows: its number, and what tells it from another one of that number. */
   known(): { version: number; tip: string };
-  kept(posted: StoredEdit, answer: Answer): void;
+  saved(posted: StoredEdit, answer: Answer): void;
   stale(answer: Answer): void;
   refused(posted: StoredEdit): void;
   /** What the page holds is ahead of the store, or of another past. */
@@ -27,7 +27,7 @@ export interface Holder {
   stored(id: string): Promise<unknown>;
   drop(posted: StoredEdit): void;
   refuse(posted: StoredEdit): void;
-  kept(drawing: number, version: number): void;
+  saved(drawing: number, version: number): void;
 }
 
 const FIRST_WAIT = 500;
@@ -118,7 +118,7 @@ export class SyncQueue {
       this.why = "signed-out";
       return false;
     }
-    const { path, ...body } = posted.letter;
+    const { path, ...body } = posted.edit;
     const address = ADDRESSES.get(path);
     if (address === undefined) {
       return this.setAside(posted, {
@@ -140,8 +140,8 @@ export class SyncQueue {
       await this.dealtWith(posted);
       this.holder.drop(posted);
       this.state.value = this.waiting > 0 ? "sending" : "saved";
-      this.shown(() => this.reader?.kept(posted, answer));
-      this.holder.kept(this.drawing, answer.version);
+      this.shown(() => this.reader?.saved(posted, answer));
+      this.holder.saved(this.drawing, answer.version);
       return true;
     } catch (problem) {
       if (problem instanceof ApiError) return this.troubled(posted, problem);
@@ -164,12 +164,11 @@ export class SyncQueue {
 
   private async troubled(posted: StoredEdit, trouble: ApiError): Promise<boolean> {
     if (trouble.code === "stale") {
-      const { letter } = posted;
+      const { edit } = posted;
       const { answer } = trouble.body as { answer?: unknown };
       if (!isAnswer(answer)) return false; // none of ours
       this.shown(() => this.reader?.stale(answer));
-      if (letter.path !== "go" || letter.edit !== null || typeof letter.to === "number")
-        return true;
+      if (edit.path !== "go" || edit.edit !== null || typeof edit.to === "number") return true;
       // It does not say what it would take back, and the drawing is no longer as it was seen.
       return this.setAside(posted, {
         code: "not_the_last",
@@ -187,14 +186,14 @@ export class SyncQueue {
     return false;
   }
 
-  /** It will not be kept: out of the way of the others, and there to be looked at. */
+  /** It will not be kept: out of the way of the others, and there to be query at. */
   private async setAside(
     posted: StoredEdit,
     why: Pick<ApiError, "code" | "message">,
   ): Promise<boolean> {
     this.stumbles = 0;
     const { code, message: sentence } = why;
-    if (posted.letter.path === "go" || code === "stopped") {
+    if (posted.edit.path === "go" || code === "stopped") {
       await this.dealtWith(posted);
       this.holder.drop(posted);
       this.reader?.refused({ ...posted, refused: { code, sentence, at: "" } });

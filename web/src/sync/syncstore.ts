@@ -38,7 +38,7 @@ export const useSyncStore = defineStore("post", () => {
   const channel = typeof BroadcastChannel === "undefined" ? null : new BroadcastChannel("post");
   let place = 0;
   let started = false;
-  let told = false;
+  let warned = false;
   let looking = false;
   let onceMore = false;
 
@@ -55,7 +55,7 @@ export const useSyncStore = defineStore("post", () => {
       refused.value = [...refused.value, posted];
       keep([posted]);
     },
-    kept: (drawing, version) => spread({ about: "saved", drawing, version }),
+    saved: (drawing, version) => spread({ about: "saved", drawing, version }),
   };
 
   function boxOf(drawing: number): SyncQueue {
@@ -74,7 +74,7 @@ export const useSyncStore = defineStore("post", () => {
   /** Pending edits that are stored already and wait for what they are to say. */
   const prepared = new Set<string>();
 
-  /** Store pending edits; what cannot be stored is held here, and the designer is told once. */
+  /** Store pending edits; what cannot be stored is held here, and the designer is warned once. */
   function keep(posted: StoredEdit[]): void {
     const late = new Promise<boolean>((done) => window.setTimeout(() => done(false), PATIENCE));
     const done = Promise.race([store.put(posted), late]).then((well) => {
@@ -83,8 +83,8 @@ export const useSyncStore = defineStore("post", () => {
         const here = boxes.get(p.drawing)?.has(p.id) || prepared.has(p.id) || p.refused;
         if (!well && here) unstored.add(p.id);
       }
-      if (!well && !told) {
-        told = true;
+      if (!well && !warned) {
+        warned = true;
         notices.tell(
           "This browser cannot store unsaved edits (storage is full or blocked). " +
             "Keep this window open until the drawing is saved.",
@@ -96,22 +96,22 @@ export const useSyncStore = defineStore("post", () => {
   }
 
   /** Store a pending edit before anything is asked about it; it is sent by what comes back. */
-  function prepare(drawing: number, letter: PendingEdit): ((letter: PendingEdit) => void) | null {
+  function prepare(drawing: number, edit: PendingEdit): ((edit: PendingEdit) => void) | null {
     if (person.id === null) return null;
     const posted: StoredEdit = {
-      id: letter.id,
+      id: edit.id,
       drawing,
       person: person.id,
       window: own,
       place: ++place,
-      letter,
+      edit,
     };
     prepared.add(posted.id);
     keep([posted]);
     return (now) => {
       prepared.delete(posted.id);
-      const sent = { ...posted, letter: now };
-      if (now !== letter) keep([sent]);
+      const sent = { ...posted, edit: now };
+      if (now !== edit) keep([sent]);
       boxOf(drawing).add([sent]);
     };
   }
@@ -165,7 +165,7 @@ export const useSyncStore = defineStore("post", () => {
   }
 
   /** What an earlier form of the program left behind. */
-  async function takeOldLetters(id: number): Promise<void> {
+  async function takeOldEdits(id: number): Promise<void> {
     for (const { key, posted } of leftInStorage(id, own)) {
       if (posted.length === 0 || !(await store.put(posted))) continue;
       localStorage.removeItem(key);
@@ -185,7 +185,7 @@ export const useSyncStore = defineStore("post", () => {
       const held = navigator.locks.request(lockOf(own), () => new Promise<never>(() => undefined));
       held.catch(() => undefined); // a page that may not lock: sending twice changes nothing
     }
-    void takeOldLetters(person.id).then(look);
+    void takeOldEdits(person.id).then(look);
     window.setInterval(() => void look(), LOOK_EVERY);
     window.addEventListener("online", () => boxes.forEach((b) => b.resume()));
     window.addEventListener("beforeunload", (event) => {
@@ -209,7 +209,7 @@ export const useSyncStore = defineStore("post", () => {
     if (me?.id !== person.id) signedOut.value = true;
   }
 
-  /** Be told when another window has changed a drawing. */
+  /** Be warned when another window has changed a drawing. */
   function follow(act: (drawing: number, version: number) => void): () => void {
     followers.add(act);
     return () => followers.delete(act);

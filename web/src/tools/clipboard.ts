@@ -36,7 +36,7 @@ export const useClipboard = defineDrawingStore("clipboard", () => {
   const report = useImportReport();
   const imports = useImports();
 
-  async function told<T>(act: () => Promise<T>): Promise<T | null> {
+  async function attempt<T>(act: () => Promise<T>): Promise<T | null> {
     try {
       return await act();
     } catch (problem) {
@@ -70,7 +70,7 @@ export const useClipboard = defineDrawingStore("clipboard", () => {
       notices.tell("Nothing is selected, so nothing was copied. Select an item first.");
       return false;
     }
-    const done = await told(async () => {
+    const done = await attempt(async () => {
       await write(core.copy(items));
       return true;
     });
@@ -79,7 +79,7 @@ export const useClipboard = defineDrawingStore("clipboard", () => {
 
   /** Copy what is selected as style sheet rules: a clip path, a mask, what it is filled with. */
   async function copyCss(): Promise<void> {
-    const text = await told(() => core.css(selection.selected));
+    const text = await attempt(() => core.css(selection.selected));
     if (text === null) return;
     try {
       await navigator.clipboard.writeText(text);
@@ -105,7 +105,7 @@ export const useClipboard = defineDrawingStore("clipboard", () => {
       await takeIn(new File([from], "Pasted.svg", { type: SVG }), at);
       return;
     }
-    const reading = await told(() =>
+    const reading = await attempt(() =>
       core.copied(from.slice(0, catalogue.limits.clip_characters + 1)),
     );
     if (reading) put(reading, at);
@@ -129,7 +129,7 @@ export const useClipboard = defineDrawingStore("clipboard", () => {
   /** The items of a file, where it has them. */
   async function takeIn(file: File, at: Point | null = null): Promise<void> {
     const path = `/queries/file-items?name=${encodeURIComponent(file.name)}&drawing=${doc.id}&tolerance=`;
-    const reading = await told(() =>
+    const reading = await attempt(() =>
       imports.during(file.name, () =>
         imports.simplifiedIfNeeded(file, (tolerance) =>
           sendFile<Reading>(`${path}${tolerance}`, file),

@@ -71,7 +71,7 @@ export const useCrosshair = defineDrawingStore("crosshair", () => {
 
   const place = computed<Point | null>(() => mark.value?.at ?? at.value);
   const step = (): number => roundStep(catalogue.unit(doc.sheet.unit), STEP / view.scale);
-  const takesArrows = (): boolean => !NUDGING.has(tools.active);
+  const arrowsMove = (): boolean => !NUDGING.has(tools.active);
 
   const pointer = (where: Point, hit: Hit | null): Pointer => {
     const original = copies.toOriginal(where);
@@ -164,9 +164,9 @@ export const useCrosshair = defineDrawingStore("crosshair", () => {
       if (mark.value) click(mark.value.at, mark.value.hit);
       return true;
     }
-    if (!takesArrows()) return false;
+    if (!arrowsMove()) return false;
     if (!at.value) {
-      if (tools.tool.goesOn) return false; // it is finished
+      if (tools.tool.continues) return false; // it is finished
       show();
       return true;
     }
@@ -183,9 +183,9 @@ export const useCrosshair = defineDrawingStore("crosshair", () => {
   }
 
   function arrow(event: KeyboardEvent): boolean {
-    const way = ARROWS[event.key];
-    if (!way || event.ctrlKey || event.metaKey) return false;
-    if (!mark.value && !takesArrows()) return false;
+    const direction = ARROWS[event.key];
+    if (!direction || event.ctrlKey || event.metaKey) return false;
+    if (!mark.value && !arrowsMove()) return false;
     if (!place.value) {
       show();
       return true;
@@ -196,7 +196,7 @@ export const useCrosshair = defineDrawingStore("crosshair", () => {
       press(mark.value.at, mark.value.hit);
     }
     const times = (event.shiftKey ? 10 : 1) * (event.altKey ? 0.1 : 1);
-    moveTo(plus(place.value, [way[0] * step() * times, way[1] * step() * times]));
+    moveTo(plus(place.value, [direction[0] * step() * times, direction[1] * step() * times]));
     if (mark.value) {
       window.clearTimeout(resting);
       resting = window.setTimeout(() => release(), RESTS);
@@ -207,7 +207,7 @@ export const useCrosshair = defineDrawingStore("crosshair", () => {
   function escape(): boolean {
     if (pressed.value) cancel();
     else if (mark.value) leaveMark();
-    else if (at.value && !tools.tool.goesOn) hide();
+    else if (at.value && !tools.tool.continues) hide();
     else return false;
     return true;
   }

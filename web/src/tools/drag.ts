@@ -10,7 +10,7 @@ export type Script = (to: Point, held: Held, from: Point) => Command | null;
 /** What the drag asks of the cues, for a place; null: nothing is met. */
 export type Asks = (to: Point, from: Point) => Aiming;
 
-interface Ways {
+interface DragOptions {
   /** The place of what is dragged, which keeps its distance from the pointer. */
   grabbed?: Point;
   asks?: Asks;
@@ -33,9 +33,9 @@ export class Drag implements Dragging {
     private readonly bench: ToolContext,
     private readonly start: Pointer,
     private readonly script: Script,
-    private readonly ways: Ways = {},
+    private readonly options: DragOptions = {},
   ) {
-    this.from = ways.grabbed ?? start.at;
+    this.from = options.grabbed ?? start.at;
     this.offset = minus(this.from, start.at);
   }
 
@@ -57,8 +57,8 @@ export class Drag implements Dragging {
 
   /** Shift constrains the drag itself, so that nothing else is met. */
   private aiming(p: Pointer): Aiming | null {
-    if (!this.ways.asks || p.shift) return null;
-    return this.ways.asks(plus(p.at, this.offset), this.from);
+    if (!this.options.asks || p.shift) return null;
+    return this.options.asks(plus(p.at, this.offset), this.from);
   }
 
   private command(p: Pointer): Command | null {

@@ -86,11 +86,11 @@ export type Hint = readonly [key: string, does: string];
 export interface Tool {
   readonly cursor: string;
   /** It is drawing on: a press beside everything goes on in the image that it began in. */
-  readonly goesOn?: boolean;
+  readonly continues?: boolean;
   /** What a press on something drawn takes: itself, where it does not say. */
   picked?(item: string, more: boolean): string;
   /** What it shows of what is selected; the frame, where it does not say. */
-  readonly shows?: ViewRequest["marks"];
+  readonly marks?: ViewRequest["marks"];
   /** What the status bar says: what is under the pointer, and what the keys do. */
   about(hit: Hit | null, alt?: boolean): { text: string; hints: Hint[] };
   /** The word beside the pointer that says what a click would do. */

@@ -111,7 +111,7 @@ export const useTools = defineDrawingStore("tools", () => {
   };
   const nudgeStep = (): number => Math.max(1 / view.scale, 0.1);
   const startStyle = (): { style?: Style } =>
-    newItems.kept.style ? { style: newItems.kept.style } : {};
+    newItems.remembered.style ? { style: newItems.remembered.style } : {};
   const typeWords = (): void => {
     lettering.askForFocus();
   };
@@ -166,7 +166,7 @@ export const useTools = defineDrawingStore("tools", () => {
     brush: new BrushTool(open, bench, {
       reach: () => brushing.reach,
       widen: (times) => brushing.setPixels(brushing.pixels * times),
-      does: () => brushing.does,
+      effect: () => brushing.effect,
       amount: () => brushing.amount / 100,
     }),
     symmetry: new SymmetryTool(open, bench, {
@@ -186,7 +186,7 @@ export const useTools = defineDrawingStore("tools", () => {
   );
   const gallery = ref(false);
   made["placement"] = new PlaceTool(open, bench, {
-    kept: () => keeping.hand,
+    source: () => keeping.hand,
     linked: () => keeping.linked,
     size: () => {
       const [width, height] = keeping.size;
@@ -229,7 +229,7 @@ export const useTools = defineDrawingStore("tools", () => {
       catalogue.shapeLabel(name.value),
   );
   const tool = computed<Tool>(() => toolOf(active.value));
-  watch(tool, (now) => selectionStore.setMarks(now.shows ?? "frame"), { immediate: true });
+  watch(tool, (now) => selectionStore.setMarks(now.marks ?? "frame"), { immediate: true });
   /** The status bar's words; `touch` after each event lets tools with inner state speak anew. */
   const about = computed(
     () => (tick.value, tool.value.about(dragged.value ?? hit.value, alt.value)),

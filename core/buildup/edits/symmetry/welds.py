@@ -26,7 +26,7 @@ from buildup.forms.contours import contours_of, laid_style
 from buildup.forms.frames import own_standing
 from buildup.forms.strokes.filters import mirrored_effect
 from buildup.forms.symmetry.copies import images
-from buildup.forms.symmetry.sides import kept
+from buildup.forms.symmetry.sides import shown_side
 from buildup.forms.symmetry.welding import welded
 from buildup.geometry.transforms import Affine
 from buildup.messages import refusal
@@ -86,7 +86,7 @@ class _Weld:
     def _weld(self, item_id: str, symmetry: Symmetry) -> None:
         """What is drawn becomes an outline, joined with its images where it meets them."""
         item = self.drawing.leaf_item(item_id)
-        contours = kept(contours_of(self.drawing, item_id), symmetry)
+        contours = shown_side(contours_of(self.drawing, item_id), symmetry)
         joined = welded(contours, symmetry)
         if joined is not None:
             self.joined.add(item_id)

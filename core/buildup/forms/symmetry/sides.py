@@ -65,7 +65,7 @@ def side_of(segment: Cubic, line: SeamLine) -> int:
     return 0 if abs(far) <= SAME_PLACE else 1 if far > 0.0 else -1
 
 
-def kept(contours: Sequence[Contour], symmetry: Symmetry) -> tuple[Contour, ...]:
+def shown_side(contours: Sequence[Contour], symmetry: Symmetry) -> tuple[Contour, ...]:
     """What a symmetry keeps of contours: all, or what lies on one side, cut at the line.
 
     Closed contours that are cut come out as open paths which end on the line.

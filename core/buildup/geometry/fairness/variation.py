@@ -111,7 +111,11 @@ def faired(
     >>> 0.53 < abs(found[1] - found[0]) / 100 < 0.57
     True
     """
-    if len(segments) == 0 or _size(segments) <= NO_LENGTH or any(_stands(s) for s in segments):
+    if (
+        len(segments) == 0
+        or _size(segments) <= NO_LENGTH
+        or any(_is_withdrawn(s) for s in segments)
+    ):
         return segments
     drawn = _knots(segments)
     size = _size(segments)
@@ -179,7 +183,7 @@ def _size(segments: Sequence[Cubic]) -> float:
     return math.fsum(abs(s[3] - s[0]) for s in segments)
 
 
-def _stands(segment: Cubic) -> bool:
+def _is_withdrawn(segment: Cubic) -> bool:
     """Whether a handle is withdrawn, so that there is no curvature."""
     a, b, c, d = segment
     return min(abs(b - a), abs(d - c)) <= NO_LENGTH

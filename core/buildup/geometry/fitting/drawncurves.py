@@ -17,13 +17,13 @@ from buildup.geometry.boxes import Box
 from buildup.geometry.fitting.onefit import (
     Fit,
     better,
-    both_ways,
     chord_parameters,
     furthest,
     gentle,
     least_squares,
     sample,
     sample_step,
+    two_way_fit,
 )
 from buildup.messages import refusal
 
@@ -266,13 +266,13 @@ class _Stretch:
             count = min(step, len(part) - 1 - k * step)
             every += [low + (high - low) * i / count for i in range(count)]
         every.append(1.0)
-        whole = both_ways(part, curve, every, self.tolerance)
+        whole = two_way_fit(part, curve, every, self.tolerance)
         for _ in range(2 if step > 1 else 1):
             if whole.error <= self.tolerance:
                 break
             self.work.spend(len(part))
             every = better(part, curve, every)
-            whole = both_ways(part, curve, every, self.tolerance)
+            whole = two_way_fit(part, curve, every, self.tolerance)
         return whole
 
     def _through(self, at: int, start: int, end: int) -> complex:

@@ -29,7 +29,7 @@ MOST_INNER = 24
 class Fit:
     """A cubic, how far points and curve are from each other, and the index of the worst point.
 
-    Of `both_ways` an error within the tolerance holds both ways: no point is further from the
+    Of `two_way_fit` an error within the tolerance holds both ways: no point is further from the
     curve, and no place of the curve is further from the line through the points. Of `furthest` it
     holds for the points only.
     """
@@ -212,7 +212,7 @@ def furthest(points: Sequence[complex], curve: Cubic, parameters: Sequence[float
     return Fit(curve, error, aways.index(error))
 
 
-def both_ways(
+def two_way_fit(
     points: Sequence[complex], curve: Cubic, parameters: Sequence[float], tolerance: float
 ) -> Fit:
     """How far points and curve are from each other, so that an error within the tolerance is sure.

@@ -34,8 +34,8 @@ export function testContext(): TestContext {
   };
   const note =
     (what: string, answer?: unknown) =>
-    (...told: unknown[]) => {
-      log.push([what, ...told].join(" "));
+    (...given: unknown[]) => {
+      log.push([what, ...given].join(" "));
       return answer;
     };
   const made = {

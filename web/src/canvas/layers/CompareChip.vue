@@ -1,19 +1,19 @@
 <script setup lang="ts">
 // How the drawing is compared with its picture, on the canvas for as long as it is.
-import { WAYS, useComparing } from "../../stores/display/comparing";
+import { MODES, useComparing } from "../../stores/display/comparing";
 
 const comparing = useComparing();
 </script>
 
 <template>
-  <div v-if="comparing.way !== 'off'" class="chip" data-testid="compare-chip">
+  <div v-if="comparing.mode !== 'off'" class="chip" data-testid="compare-chip">
     <span class="name">Reference</span>
     <button
-      v-for="[way, label] in WAYS"
+      v-for="[way, label] in MODES"
       :key="way"
       class="row-button"
-      :class="{ active: way === comparing.way }"
-      :aria-pressed="way === comparing.way"
+      :class="{ active: way === comparing.mode }"
+      :aria-pressed="way === comparing.mode"
       @click="comparing.compare(way)"
     >
       {{ label }}

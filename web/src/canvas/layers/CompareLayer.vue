@@ -13,15 +13,15 @@ const comparing = useComparing();
 const tools = useTools();
 const view = useView();
 
-const shown = computed(() => comparing.alone || comparing.way !== "off");
+const shown = computed(() => comparing.alone || comparing.mode !== "off");
 const half = computed(() => view.size[0] / 2);
 const edge = computed(() => view.size[0] * comparing.edge);
 /** Left and right of the part that shows the picture. */
 const part = computed<[number, number]>(() => {
   if (comparing.alone) return [0, view.size[0]];
-  return comparing.way === "beside" ? [half.value, view.size[0]] : [0, edge.value];
+  return comparing.mode === "beside" ? [half.value, view.size[0]] : [0, edge.value];
 });
-const shift = computed(() => (!comparing.alone && comparing.way === "beside" ? half.value : 0));
+const shift = computed(() => (!comparing.alone && comparing.mode === "beside" ? half.value : 0));
 /** Where the pointer is in the other half. */
 const twin = computed(() => {
   const pointer = tools.pointer;
@@ -40,11 +40,11 @@ function move(event: PointerEvent): void {
   comparing.moveEdge(event.clientX - left);
 }
 function key(event: KeyboardEvent): void {
-  const way = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
-  if (!way) return;
+  const step = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
+  if (!step) return;
   event.preventDefault();
   event.stopPropagation();
-  comparing.moveEdge(edge.value + way * (event.shiftKey ? 50 : 5));
+  comparing.moveEdge(edge.value + step * (event.shiftKey ? 50 : 5));
 }
 </script>
 
@@ -71,7 +71,7 @@ function key(event: KeyboardEvent): void {
         :d="`M${twin[0] + shift - 9} ${twin[1]}h18M${twin[0] + shift} ${twin[1] - 9}v18`"
       />
     </g>
-    <template v-if="!comparing.alone && comparing.way === 'beside'">
+    <template v-if="!comparing.alone && comparing.mode === 'beside'">
       <line class="seam" :x1="half" :x2="half" y1="0" :y2="view.size[1]" />
       <rect
         class="reach"
@@ -84,7 +84,7 @@ function key(event: KeyboardEvent): void {
       />
     </template>
     <g
-      v-if="!comparing.alone && comparing.way === 'swept'"
+      v-if="!comparing.alone && comparing.mode === 'swept'"
       class="edge"
       role="slider"
       tabindex="0"

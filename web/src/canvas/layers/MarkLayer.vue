@@ -73,7 +73,7 @@ const marks = computed(() =>
 const key = (a: Mark): string => `${a.item} ${a.contour} ${a.index}`;
 const chosen = computed(() => new Set(selection.anchors.map((a) => a.join(" "))));
 /** The anchor that only follows the pointer is not met by it. */
-const kept = computed(() => new Set(selection.savedMarks.anchors.map(key)));
+const saved = computed(() => new Set(selection.savedMarks.anchors.map(key)));
 const word = (mark: Mark): string | null => {
   const hit = tools.hit;
   const under = hit?.what === "anchor" && hit.item === mark.item && hit.contour === mark.contour;
@@ -135,7 +135,7 @@ const withHandles = computed<Mark[]>(() => {
           :key="key(mark)"
           :mark="mark"
           :chosen="chosen.has(key(mark))"
-          :still="drawing && !kept.has(key(mark))"
+          :still="drawing && !saved.has(key(mark))"
           :word="word(mark)"
           :shift="apart.get(key(mark))"
         />

@@ -22,12 +22,12 @@ const at = computed<Point>(() => {
   const [right, down] = props.shift ?? [0, 0];
   return [x + right, y + down];
 });
-const way = computed<Point>(() => {
+const direction = computed<Point>(() => {
   const { on, back } = props.mark;
   return on[0] || on[1] ? on : [-back[0], -back[1]];
 });
 const along = computed(() => {
-  const [x, y] = way.value;
+  const [x, y] = direction.value;
   return x || y ? `matrix(${x} ${y} ${-y} ${x} 0 0)` : "";
 });
 const path = computed(() => {

@@ -5,7 +5,7 @@ import type { Style } from "../../api/types";
 import GradientDef from "./GradientDef.vue";
 import StrokePath from "./StrokePath.vue";
 import PictureShape from "./PictureShape.vue";
-import { isGradient, isPicture, paintOf, shows } from "./paint";
+import { isGradient, isPicture, paintOf, isSeen } from "./paint";
 import { penOf, sideOf } from "./strokeattributes";
 
 const props = defineProps<{
@@ -24,7 +24,7 @@ const id = useId();
 const strokes = computed(() =>
   props.paint.strokes
     .map((stroke, n) => ({ stroke, dashes: props.dashes[n] ?? null, n }))
-    .filter(({ stroke }) => shows(stroke)),
+    .filter(({ stroke }) => isSeen(stroke)),
 );
 /** The attributes of its only stroke, where that needs no element of its own. */
 const pen = computed(() => {

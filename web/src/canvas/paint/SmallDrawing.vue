@@ -5,7 +5,7 @@ import { computed, useId } from "vue";
 import type { Drawable, Matrix, Style } from "../../api/types";
 import GradientDef from "./GradientDef.vue";
 import PictureShape from "./PictureShape.vue";
-import { isGradient, isPicture, paintOf, plainColour, shows } from "./paint";
+import { isGradient, isPicture, paintOf, plainColour, isSeen } from "./paint";
 import { after } from "../../core/matrices";
 import { useDocument } from "../../stores/board/document";
 
@@ -51,7 +51,7 @@ const box = computed(() => {
 const uid = useId();
 /** The line that it is drawn with: its front stroke, or ink where nothing else would show. */
 function inkOf(style: Style): string {
-  const front = style.strokes.filter(shows).at(-1)?.paint;
+  const front = style.strokes.filter(isSeen).at(-1)?.paint;
   if (front) return plainColour(front);
   return style.fill === null ? "#1B2924" : "none";
 }

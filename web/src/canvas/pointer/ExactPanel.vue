@@ -33,7 +33,7 @@ const wide = ref<InstanceType<typeof TypedField> | null>(null);
 const high = ref<InstanceType<typeof TypedField> | null>(null);
 const panel = ref<HTMLElement | null>(null);
 const unit = computed(() => catalogue.unit(doc.sheet.unit));
-const size = ref<[number, number]>([...newItems.kept.size]);
+const size = ref<[number, number]>([...newItems.remembered.size]);
 /** As wide as typed, in the proportion in which the shape is undistorted. */
 const own = ref(false);
 /** Beside the pointer, kept on the canvas. */
@@ -50,7 +50,7 @@ watch(
   () => tools.exact,
   async (now) => {
     if (!now) return;
-    size.value = [...newItems.kept.size];
+    size.value = [...newItems.remembered.size];
     at.value = [...now.at];
     shape.value = now.shape;
     await nextTick();
@@ -77,7 +77,7 @@ async function draw(): Promise<void> {
   const [width, height] = size.value;
   const item = newId();
   tools.exact = null;
-  newItems.kept.size = [width, height];
+  newItems.remembered.size = [width, height];
   selection.select([item]);
   edits.commit({
     kind: "draw_shape",
@@ -88,7 +88,7 @@ async function draw(): Promise<void> {
     square: own.value,
     container: container.active,
     dials: newItems.dialsOf(shape.value),
-    ...(newItems.kept.style ? { style: newItems.kept.style } : {}),
+    ...(newItems.remembered.style ? { style: newItems.remembered.style } : {}),
   });
   emit("left");
 }

@@ -12,8 +12,8 @@ const NO_MARKS = new Set<Hit["what"]>(["item", "image", "segment", "stem", "rule
 const MOST = 2000;
 
 const hitOf = (element: Element | null | undefined): Hit | null => {
-  const told = element?.closest<SVGElement>("[data-hit]")?.dataset["hit"];
-  return told ? (JSON.parse(told) as Hit) : null;
+  const hit = element?.closest<SVGElement>("[data-hit]")?.dataset["hit"];
+  return hit ? (JSON.parse(hit) as Hit) : null;
 };
 
 export function useMarksInSight(svg: Ref<SVGSVGElement | null>): void {

@@ -27,7 +27,7 @@ const tools = {
   alt: false,
   pressing: false,
   touch: () => undefined,
-  tool: { cursor: "crosshair", hover: note("hover"), double: note("double"), goesOn: false },
+  tool: { cursor: "crosshair", hover: note("hover"), double: note("double"), continues: false },
   held,
   pressed: () => held,
   erasing: () => held,
@@ -81,7 +81,7 @@ beforeEach(() => {
   captured.length = 0;
   Object.assign(tools, { pointer: null, hit: null, dragged: null, alt: false, pressing: false });
   Object.assign(board, { selected: [] });
-  tools.tool.goesOn = false;
+  tools.tool.continues = false;
   page = mount(
     defineComponent(() => {
       const svg = ref<SVGSVGElement | null>(null);
@@ -269,7 +269,7 @@ test("the hand over what is selected is in its image; elsewhere it leaves that",
   hand.move(at(20, 30, { on: "item" }));
   expect(log[0]).toBe("image ");
   log = [];
-  tools.tool.goesOn = true; // in the middle of an outline
+  tools.tool.continues = true; // in the middle of an outline
   hand.move(at(20, 30, { on: "item" }));
   expect(log).toEqual(["hover 20,30"]);
 });

@@ -166,7 +166,7 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
 
   /** The hand over an image of what is selected is in that image: its marks come there. */
   function followImage(hit: Hit | null): void {
-    if (tools.tool.goesOn || !hit) return;
+    if (tools.tool.continues || !hit) return;
     const own = hit.what === "item" && selection.selected.includes(hit.item);
     if (hit.what === "image" || own) copies.takeCopy(("image" in hit && hit.image) || []);
   }
@@ -174,7 +174,7 @@ export function useCanvasPointer(svg: Ref<SVGSVGElement | null>) {
   /** In which image a press acts: that of what it is on, or the one the hand is in already. */
   function takeImage(hit: Hit | null): void {
     if (hit && "image" in hit && hit.image) copies.takeCopy(hit.image);
-    else if (!tools.tool.goesOn && !(hit && MARKS.has(hit.what))) copies.takeCopy([]);
+    else if (!tools.tool.continues && !(hit && MARKS.has(hit.what))) copies.takeCopy([]);
   }
 
   function move(event: PointerEvent): void {

@@ -16,7 +16,7 @@ const edits = useEdits();
 const selection = useSelection();
 const sampling = useSampling();
 const swatches = useSwatches();
-const shows = ref("Swatches");
+const leaf = ref("Swatches");
 const file = ref<HTMLInputElement | null>(null);
 const reference = computed(
   () => doc.sheet.references.find((u) => u.id === doc.aid) ?? doc.sheet.references[0],
@@ -40,10 +40,10 @@ function keepStyle(): void {
   <PanelColumns
     label="Swatches and styles"
     :kinds="['Swatches', 'Styles']"
-    :shown="shows"
-    @show="(kind) => (shows = kind)"
+    :shown="leaf"
+    @show="(kind) => (leaf = kind)"
   >
-    <template v-if="shows === 'Swatches'">
+    <template v-if="leaf === 'Swatches'">
       <p v-if="swatches.all.length === 0" class="none" role="listitem">
         No swatches yet. Select something and press “Add its colours”, or import a palette.
       </p>
@@ -74,7 +74,7 @@ function keepStyle(): void {
       <StyleTile
         v-for="k in doc.sheet.styles"
         :key="k.id"
-        :kept="k"
+        :saved="k"
         :hint="`Apply to ${target}`"
         @use="sampling.giveStyle(k.style)"
         @renamed="(called) => edits.commit({ kind: 'set_saved_style', style_id: k.id, called })"
@@ -82,7 +82,7 @@ function keepStyle(): void {
       />
     </template>
     <template #acts>
-      <template v-if="shows === 'Swatches'">
+      <template v-if="leaf === 'Swatches'">
         <button class="row-button act" :disabled="!some" @click="swatches.keepOfItems()">
           Add its colours
         </button>

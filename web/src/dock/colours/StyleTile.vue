@@ -1,12 +1,12 @@
 <script setup lang="ts">
-// A kept style, shown on a small form, and its name.
+// A saved style, shown on a small form, and its name.
 import { computed } from "vue";
 import type { SavedStyle, Paint, Style } from "../../api/types";
 import NameField from "../../ui/NameField.vue";
 import PaintedPath from "../../canvas/paint/PaintedPath.vue";
 import { isGradient, isPicture } from "../../canvas/paint/paint";
 
-const props = defineProps<{ kept: SavedStyle; hint: string }>();
+const props = defineProps<{ saved: SavedStyle; hint: string }>();
 const emit = defineEmits<{ use: []; renamed: [name: string]; removed: [] }>();
 /** The form is one unit wide and high, so that gradients lie on it as they are told. */
 const FORM =
@@ -17,7 +17,7 @@ const SIZE = 40;
 const there = (paint: Paint | null): Paint | null =>
   isGradient(paint) || isPicture(paint) ? { ...paint, boxed: false } : paint;
 const style = computed<Style>(() => {
-  const own = props.kept.style;
+  const own = props.saved.style;
   const widest = Math.max(...own.strokes.map((s) => s.width), 8);
   const by = 8 / widest / SIZE;
   return {
@@ -36,14 +36,14 @@ const style = computed<Style>(() => {
 
 <template>
   <div class="cell" role="listitem">
-    <button class="tile" :title="hint" :data-testid="`style-${kept.name}`" @click="emit('use')">
+    <button class="tile" :title="hint" :data-testid="`style-${saved.name}`" @click="emit('use')">
       <svg viewBox="-0.25 -0.25 1.5 1.5" aria-hidden="true" :opacity="style.finish.opacity">
         <PaintedPath :path="FORM" rule="nonzero" :paint="style" :open="false" :dashes="[]" />
       </svg>
     </button>
     <button
       class="gone"
-      :aria-label="`Delete ${kept.name}`"
+      :aria-label="`Delete ${saved.name}`"
       title="Delete style"
       @click="emit('removed')"
     >
@@ -51,11 +51,11 @@ const style = computed<Style>(() => {
     </button>
     <NameField
       v-slot="{ edit }"
-      :name="kept.name"
+      :name="saved.name"
       label="Style name"
       @renamed="(to: string) => emit('renamed', to)"
     >
-      <span class="name" title="Double click to rename" @dblclick="edit">{{ kept.name }}</span>
+      <span class="name" title="Double click to rename" @dblclick="edit">{{ saved.name }}</span>
     </NameField>
   </div>
 </template>

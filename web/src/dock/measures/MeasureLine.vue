@@ -18,7 +18,7 @@ const problem = computed(() => formulas.problems[props.measure.id] || row.value?
 const users = computed(() => [
   ...new Set((row.value?.uses ?? []).map((u) => u.item).filter((i) => i !== "")),
 ]);
-const told = computed(() => (row.value?.uses ?? []).map((u) => `${u.label}: ${u.name}`).join("\n"));
+const uses = computed(() => (row.value?.uses ?? []).map((u) => `${u.label}: ${u.name}`).join("\n"));
 
 interface Change {
   called?: string;
@@ -60,7 +60,7 @@ const change = (part: Change): Promise<boolean> =>
         <button
           class="row-button uses"
           :disabled="users.length === 0"
-          :title="told"
+          :title="uses"
           @click="selection.select(users)"
         >
           {{ row?.count ? counted(row.count, "value") : "—" }}

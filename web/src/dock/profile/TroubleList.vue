@@ -59,7 +59,7 @@ watch(
         <ActionButton
           :label="spot.mends"
           :command="spot.command"
-          lets
+          clears-anchors
           @focus="troubleSpots.at(n)"
         />
       </li>

@@ -16,7 +16,7 @@ const parts = computed(() =>
   }),
 );
 /** What a symmetry among them does to what is drawn. */
-const says = computed(() => {
+const title = computed(() => {
   const marks = parts.value.flatMap((p) => p.mark ?? []);
   const count = marks.reduce((n, m) => n * m.images.length, 1);
   return marks.length > 0 ? `shows ${count} times` : "";
@@ -43,7 +43,7 @@ function go(id: string, index: number): void {
         {{ name }}
       </button>
     </template>
-    <span v-if="says" class="says" data-testid="direction">{{ says }}</span>
+    <span v-if="title" class="title" data-testid="direction">{{ title }}</span>
   </nav>
 </template>
 
@@ -70,7 +70,7 @@ function go(id: string, index: number): void {
   font-weight: 600;
 }
 .mirrored,
-.says {
+.title {
   color: var(--construction);
 }
 .on {

@@ -18,12 +18,12 @@ import { HELD_KEYS } from "./keys/holdkeys";
 
 const open = defineModel<boolean>({ required: true });
 const LINES = ["1234567890", "QWERTYUIOP", "ASDFGHJKL", "ZXCVBNM"];
-/** Keys that no act has: what they do hangs on what the hand does. */
+/** Keys that no act has: what they do hangs on what the hand effect. */
 const OTHERS: readonly (readonly [string, string])[] = [
   ["Wheel", "zoom at the pointer"],
   ["Shift wheel", "sideways"],
   ["Space", "hold: pan"],
-  ...HELD_KEYS.map(([key, does]) => [key, `hold: ${does}`] as const),
+  ...HELD_KEYS.map(([key, effect]) => [key, `hold: ${effect}`] as const),
   ["P", "select the item below; hold: list all under the pointer"],
   ["arrows, Enter", "with a drawing tool: move the crosshair, press"],
   ["Shift Enter", "press and hold: arrows drag, Enter lets go"],
@@ -43,7 +43,7 @@ const byKey = computed(() =>
   }),
 );
 const HELD: Record<string, string> = {
-  ...Object.fromEntries(HELD_KEYS.map(([key, does]) => [key, sentence(does)])),
+  ...Object.fromEntries(HELD_KEYS.map(([key, effect]) => [key, sentence(effect)])),
   P: "Item below",
 };
 const tools = useTools();
@@ -104,11 +104,11 @@ function take(key: string): void {
       @click="[open, display.settings] = [false, true]"
     />
     <dl>
-      <template v-for="[key, does] in [...byKey, ...OTHERS]" :key="`${key} ${does}`">
+      <template v-for="[key, effect] in [...byKey, ...OTHERS]" :key="`${key} ${effect}`">
         <dt>
           <kbd>{{ machineCaps(key) }}</kbd>
         </dt>
-        <dd>{{ does }}</dd>
+        <dd>{{ effect }}</dd>
       </template>
     </dl>
   </Dialog>

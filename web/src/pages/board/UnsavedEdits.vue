@@ -14,8 +14,8 @@ const count = computed(() => sync.refused.length);
 const time = (iso: string): string => timeOfDay(new Date(iso));
 /** The edit in full, for whoever wants to do it again by hand. */
 function whole(posted: StoredEdit): string {
-  const { letter } = posted;
-  return JSON.stringify(letter.path === "commands" ? letter.command : { to: letter.to }, null, 1);
+  const { edit } = posted;
+  return JSON.stringify(edit.path === "commands" ? edit.command : { to: edit.to }, null, 1);
 }
 function letGo(posted: StoredEdit): void {
   sync.forget(posted);

@@ -26,7 +26,7 @@ function put(mark: number, axis: 0 | 1, value: number): void {
   place[axis] = Math.round((value / mm.value.size) * 1e3) / 1e3;
   props.cutting.set({ measured: now });
 }
-const lies = computed(() => {
+const placement = computed(() => {
   const found = look.value?.alignment;
   if (!found) return "";
   const { turned, across, down, skewed } = found;
@@ -76,7 +76,9 @@ const lies = computed(() => {
           @typed="(v) => put(n, 1, v)"
         />
       </template>
-      <p v-if="lies" class="wide help" role="status" data-testid="cut-alignment">{{ lies }}</p>
+      <p v-if="placement" class="wide help" role="status" data-testid="cut-alignment">
+        {{ placement }}
+      </p>
       <button
         v-if="plan.measured.length > 0"
         class="wide row-button"

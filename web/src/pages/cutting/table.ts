@@ -46,7 +46,7 @@ export function useCutting(drawing: number) {
   const playing = ref(false);
   const rate = ref<number>(10);
 
-  async function told<T>(asked: keyof typeof troubles.value, act: () => Promise<T>) {
+  async function attempt<T>(asked: keyof typeof troubles.value, act: () => Promise<T>) {
     try {
       const answer = await act();
       troubles.value[asked] = "";
@@ -74,7 +74,7 @@ export function useCutting(drawing: number) {
   async function asked<T>(about: keyof typeof pollers, path: string, now: CutPlan) {
     const id = newId();
     pollers[about].start(id);
-    const found = await told(about, () =>
+    const found = await attempt(about, () =>
       post<T>(`/drawings/${drawing}/cutting/${path}`, wanted(now, id)),
     );
     pollers[about].end();
@@ -90,7 +90,7 @@ export function useCutting(drawing: number) {
   });
 
   async function open(): Promise<void> {
-    const table = await told("open", () => get<CutTable>(`/drawings/${drawing}/cutting/plan`));
+    const table = await attempt("open", () => get<CutTable>(`/drawings/${drawing}/cutting/plan`));
     if (!table) return;
     name.value = table.name;
     sets.value = table.sets ?? [];
@@ -171,7 +171,7 @@ export function useCutting(drawing: number) {
     if (!now || cutting.value) return;
     clear();
     cutting.value = true;
-    asking.put(now); // edits may have been kept since it was looked at
+    asking.put(now); // edits may have been kept since it was query at
     const found = await asked<CutDone>("cut", "jobs", now);
     cutting.value = false;
     if (!found || plan.value !== now) return;
@@ -184,7 +184,7 @@ export function useCutting(drawing: number) {
     const now = plan.value;
     if (!now) return;
     const path = `/drawings/${drawing}/cutting/prints`;
-    const file = await told("cut", () => fileOf(path, wanted(now, newId())));
+    const file = await attempt("cut", () => fileOf(path, wanted(now, newId())));
     if (file) saved(file.name, file.data);
   }
 

@@ -57,8 +57,8 @@ function confirmed(): Promise<void> {
 const days = ref<number | null>(null);
 watch(cards, async () => {
   if (days.value !== null) return;
-  const told = await get<Storage>("/storage").catch(() => null); // then it is not said
-  days.value = told?.bin_days ?? null;
+  const storage = await get<Storage>("/storage").catch(() => null); // then it is not said
+  days.value = storage?.bin_days ?? null;
 });
 
 onMounted(list.load);

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// Lining up and spacing; the pointer on a button shows what it would do.
+// Lining up and spacing; the pointer on a button previewing what it would do.
 import Checkbox from "primevue/checkbox";
 import { computed, onBeforeUnmount, ref } from "vue";
 import { useAligning, type Target } from "../../stores/editing/aligning";
@@ -41,9 +41,9 @@ const targets = computed(() => {
 const guides = computed(() =>
   aligning.guides.map((g) => {
     const turned = Math.abs(g.angle % 180);
-    const [way, at] =
+    const [axis, at] =
       turned === 0 ? ["level", g.y] : turned === 90 ? ["upright", g.x] : ["slanted", g.x];
-    return { value: g.id, label: `${way}, ${length(at, unit.value)} ${unit.value.name}` };
+    return { value: g.id, label: `${axis}, ${length(at, unit.value)} ${unit.value.name}` };
   }),
 );
 /** What a typed distance is: between edges, or from middle to middle. */
@@ -53,15 +53,15 @@ const KINDS = [
   { value: "centres", label: "Centre spacing" },
 ] as const;
 /** Show what a distance that is being typed would do. */
-let shows = false;
-function show(way: "across" | "down", distance: number | null): void {
-  shows = distance !== null;
+let previewing = false;
+function show(axis: "across" | "down", distance: number | null): void {
+  previewing = distance !== null;
   if (distance === null) preview.end();
-  else preview.show(aligning.space(way, by.value, distance));
+  else preview.show(aligning.space(axis, by.value, distance));
 }
 onBeforeUnmount(() => {
   aligning.open = false;
-  if (shows) preview.end();
+  if (previewing) preview.end();
 });
 </script>
 

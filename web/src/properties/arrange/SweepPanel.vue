@@ -13,7 +13,7 @@ const catalogue = useCatalogue();
 const unit = computed(() => catalogue.unit(doc.sheet.unit));
 const count = computed(() => sweeping.marks?.regions.length ?? 0);
 const gaps = computed(() => sweeping.marks?.bridges.length ?? 0);
-const says = computed(() => {
+const summary = computed(() => {
   if (sweeping.trouble) return sweeping.trouble;
   if (count.value === 0) return "No enclosed region here. Select items that overlap.";
   const closed = gaps.value > 0 ? `, ${counted(gaps.value, "gap")} closed` : "";
@@ -30,7 +30,7 @@ const says = computed(() => {
       :unit="unit"
       @typed="(v) => (sweeping.gap = Math.min(catalogue.limits.gap, Math.max(0, v)))"
     />
-    <p class="wide quiet" role="status">{{ says }}</p>
+    <p class="wide quiet" role="status">{{ summary }}</p>
   </section>
 </template>
 

@@ -30,8 +30,8 @@ const scale = (x: number, y: number): void =>
   done({ kind: "scale_items", items: items(), x, y, grow: arranging.grow, ...about() });
 const turn = (by: number): void =>
   done({ kind: "rotate_items", items: items(), angle: by, ...about() });
-const shear = (by: number, way: "level" | "upright"): void =>
-  done({ kind: "shear_items", items: items(), angle: by, along: way, ...about() });
+const shear = (by: number, axis: "level" | "upright"): void =>
+  done({ kind: "shear_items", items: items(), angle: by, along: axis, ...about() });
 </script>
 
 <template>

@@ -83,7 +83,7 @@ const { slid, slide, release, keep } = useSliding(command);
       class="wide"
       label="Convert corners to anchors"
       hint="Ends the live radius"
-      lets
+      clears-anchors
       :command="{ kind: 'convert_corners', items: selection.selected }"
     />
   </section>

@@ -44,12 +44,12 @@ const { slid, slide, release, keep } = useSliding(command);
 const value = computed(() => slid.value ?? props.reading.value ?? props.facts.default);
 
 function key(event: KeyboardEvent): void {
-  const ways: Record<string, number> = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 };
-  const way = ways[event.key];
-  if (!way) return;
+  const steps: Record<string, number> = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 };
+  const sign = steps[event.key];
+  if (!sign) return;
   event.preventDefault();
   event.stopPropagation();
-  const to = value.value + way * props.facts.step * (event.shiftKey ? 10 : 1);
+  const to = value.value + sign * props.facts.step * (event.shiftKey ? 10 : 1);
   edits.commit(command(Math.min(Math.max(to, props.facts.least), most.value)), true);
 }
 </script>

@@ -35,7 +35,7 @@ const tolerance = ref(catalogue.unit("mm").size / 2);
 
 const whole = computed(() => refs.value.length === 0);
 const anchors = computed(() => (whole.value ? selection.allAnchors() : refs.value));
-const kept = computed(() => marks.value.length > 0 && marks.value.every((a) => a.eased));
+const eased = computed(() => marks.value.length > 0 && marks.value.every((a) => a.eased));
 const ease = (to: "tangent" | "curvature", keep = false): Command => ({
   kind: "ease_anchors",
   anchors: anchors.value,
@@ -63,7 +63,7 @@ const { slid, slide, release, keep } = useSliding((percent) => ({
         <ActionButton
           label="Match curvature (G2)"
           hint="Both sides with the same curvature, with the least movement"
-          :command="ease('curvature', kept)"
+          :command="ease('curvature', eased)"
         />
       </div>
       <label class="wide check">
@@ -72,7 +72,7 @@ const { slid, slide, release, keep } = useSliding((percent) => ({
       </label>
       <label v-if="!whole" class="wide check">
         <Checkbox
-          :model-value="kept"
+          :model-value="eased"
           binary
           @update:model-value="(on) => edits.commit(ease('curvature', Boolean(on)))"
         />
@@ -89,7 +89,7 @@ const { slid, slide, release, keep } = useSliding((percent) => ({
           class="two"
           label="Add transition curve"
           hint="From a line into an arc with evenly growing curvature"
-          lets
+          clears-anchors
           :command="{ kind: 'add_transition_curves', anchors, length: reach, curve }"
         />
         <TypedField
@@ -134,13 +134,13 @@ const { slid, slide, release, keep } = useSliding((percent) => ({
           <ActionButton
             label="Make an arc"
             hint="The nearest true arc between the ends"
-            lets
+            clears-anchors
             :command="{ kind: 'regular_segments', segments: stretch, to: 'arc' }"
           />
           <ActionButton
             label="Make a line"
             hint="Straight from end to end"
-            lets
+            clears-anchors
             :command="{ kind: 'regular_segments', segments: stretch, to: 'line' }"
           />
         </div>

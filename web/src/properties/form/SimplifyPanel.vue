@@ -75,13 +75,13 @@ const add = (where: "extremes" | "inflections" | "evenly" | "along"): Command =>
           <ActionButton
             label="At extremes"
             hint="Adds anchors where the outline is horizontal or vertical"
-            lets
+            clears-anchors
             :command="add('extremes')"
           />
           <ActionButton
             label="At inflections"
             hint="Adds anchors where the curvature changes sides"
-            lets
+            clears-anchors
             :command="add('inflections')"
           />
         </div>
@@ -89,7 +89,7 @@ const add = (where: "extremes" | "inflections" | "evenly" | "along"): Command =>
           class="two"
           label="Per segment"
           hint="Adds this many anchors, evenly spaced, to each segment"
-          lets
+          clears-anchors
           :command="add('evenly')"
         />
         <TypedField
@@ -104,7 +104,7 @@ const add = (where: "extremes" | "inflections" | "evenly" | "along"): Command =>
           class="wide"
           label="Along the path"
           hint="Adds this many anchors, evenly spaced, along the selected segments"
-          lets
+          clears-anchors
           :command="add('along')"
         />
       </template>

@@ -127,7 +127,7 @@ const tracks = computed(() => {
     hue: track(hues(l, Math.max(c, 0.06))),
   };
 });
-const stands = computed(() => {
+const contrast = computed(() => {
   if (!facts.value) return "";
   return `${shown(facts.value.contrast, 1)} : 1, ${LEGIBLE[facts.value.legible]}`;
 });
@@ -151,7 +151,7 @@ const stands = computed(() => {
     </template>
     <span class="label">{{ facts ? "Contrast" : "" }}</span>
     <span class="stands" title="Contrast with the sheet" data-testid="contrast">{{
-      facts ? stands : ""
+      facts ? contrast : ""
     }}</span>
     <template v-for="notation in NOTATIONS" :key="notation">
       <span class="label notation">{{ notation }}</span>
@@ -214,7 +214,7 @@ const stands = computed(() => {
 .bar :deep(.p-slider-handle::before) {
   display: none;
 }
-.stands {
+.contrast {
   font-size: 12px;
   color: var(--quiet);
 }

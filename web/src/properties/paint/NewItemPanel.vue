@@ -5,7 +5,7 @@ import { computed, shallowRef, watch } from "vue";
 import { ApiError } from "../../api/client";
 import type { Command, DialFacts, Point, Selection, Stroke } from "../../api/types";
 import { core } from "../../core";
-import type { Looked } from "../../core/coreapi";
+import type { SelectionQuery } from "../../core/coreapi";
 import { LatestOnly } from "../../lib/latestonly";
 import { useDocument } from "../../stores/board/document";
 import { useNewItems } from "../../stores/painting/newitems";
@@ -24,11 +24,11 @@ const point = computed(() => catalogue.unit("pt"));
 const readings = shallowRef<Selection["dials"]>([]);
 const asking = new LatestOnly<Command>(async (command) => {
   try {
-    const looked = {
+    const query = {
       selection: ["the-next-one"],
       view: { marks: "frame", sight: null, chosen: [], whole: false, curves: null },
     };
-    const { repaint } = await core.aim(null, command, looked as Looked, false);
+    const { repaint } = await core.aim(null, command, query as SelectionQuery, false);
     readings.value = repaint?.selection.dials ?? [];
   } catch (problem) {
     if (!(problem instanceof ApiError)) throw problem;
@@ -129,7 +129,11 @@ function turn(dial: DialFacts, to: number): void {
     />
     <span />
     <p v-if="more" class="wide help">With {{ more }}.</p>
-    <button v-if="newItems.kept.style" class="row-button plain" @click="newItems.kept.style = null">
+    <button
+      v-if="newItems.remembered.style"
+      class="row-button plain"
+      @click="newItems.remembered.style = null"
+    >
       Reset style
     </button>
   </section>

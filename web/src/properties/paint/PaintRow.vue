@@ -29,7 +29,7 @@ const colours = useColours();
 const draft = ref<string | null>(null);
 const open = computed(() => painting.open === props.name);
 const doc = useDocument();
-const told = computed(() => {
+const written = computed(() => {
   const { paint } = props;
   if (paint === null) return "none";
   if (typeof paint === "object" && "swatch" in paint) {
@@ -49,7 +49,7 @@ const chip = computed(() => {
 async function typed(): Promise<void> {
   const text = draft.value?.trim();
   draft.value = null;
-  if (!text || text === told.value) return;
+  if (!text || text === written.value) return;
   if (text.toLowerCase() === "none" && !props.needed) {
     emit("chosen", null);
     return;
@@ -74,7 +74,7 @@ async function typed(): Promise<void> {
     <InputText
       size="small"
       autocomplete="off"
-      :model-value="draft ?? told"
+      :model-value="draft ?? written"
       :aria-label="`${label} colour, typed`"
       @focus="($event.target as HTMLInputElement).select()"
       @update:model-value="draft = $event ?? ''"

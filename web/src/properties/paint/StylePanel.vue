@@ -33,7 +33,9 @@ const strokes = computed(() =>
   (style.value?.strokes ?? []).map((s, n) => [s, n] as const).reverse(),
 );
 const like = computed(() => selection.savedMarks.style);
-const starting = computed(() => JSON.stringify(newItems.kept.style) === JSON.stringify(like.value));
+const starting = computed(
+  () => JSON.stringify(newItems.remembered.style) === JSON.stringify(like.value),
+);
 </script>
 
 <template>
@@ -84,7 +86,7 @@ const starting = computed(() => JSON.stringify(newItems.kept.style) === JSON.str
         :disabled="starting || !like"
         :label="starting ? 'Used for new items' : 'Use for new items'"
         title="New items start with this style"
-        @click="newItems.kept.style = like"
+        @click="newItems.remembered.style = like"
       />
     </div>
   </section>

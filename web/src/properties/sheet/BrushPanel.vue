@@ -1,12 +1,12 @@
 <script setup lang="ts">
-// The brush: what it does, how far it reaches, and how much it smooths.
+// The brush: what it effect, how far it reaches, and how much it smooths.
 import { useBrushing } from "../../stores/editing/brushing";
-import type { BrushDoes } from "../../stores/editing/brushing";
+import type { BrushEffect } from "../../stores/editing/brushing";
 import ChoiceButtons from "../../ui/ChoiceButtons.vue";
 import DialSlider from "../../ui/DialSlider.vue";
 import TypedField from "../../fields/TypedField.vue";
 
-const DOES: readonly (readonly [BrushDoes, string, string])[] = [
+const DOES: readonly (readonly [BrushEffect, string, string])[] = [
   ["smooth", "Smooth", "M1 11C3 5 5 13 7 9S10 7 15 7"],
   ["pull", "Pull", "M1 12H4C7 12 6 5 8 5S9 12 12 12H15"],
 ];
@@ -19,9 +19,9 @@ const brushing = useBrushing();
       class="wide"
       :options="DOES"
       :columns="2"
-      :pressed="(does) => does === brushing.does"
+      :pressed="(effect) => effect === brushing.effect"
       prefix="brush"
-      @choose="(does) => (brushing.does = does)"
+      @choose="(effect) => (brushing.effect = effect)"
     />
     <span class="label" title="Radius of the brush on the screen ([ and ])">Radius</span>
     <DialSlider
@@ -38,7 +38,7 @@ const brushing = useBrushing();
       :value="brushing.pixels"
       @typed="brushing.setPixels"
     />
-    <template v-if="brushing.does === 'smooth'">
+    <template v-if="brushing.effect === 'smooth'">
       <span class="label">Strength</span>
       <DialSlider
         label="Brush strength"

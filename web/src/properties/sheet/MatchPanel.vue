@@ -21,7 +21,7 @@ const { refs } = useChosen();
 /** Sheet units, two millimetres to begin with. */
 const reach = ref(2 * catalogue.unit("mm").size);
 const unit = computed(() => catalogue.unit(doc.sheet.unit));
-const told = (value: number): string => `${length(value, unit.value)} ${unit.value.name}`;
+const withUnit = (value: number): string => `${length(value, unit.value)} ${unit.value.name}`;
 </script>
 
 <template>
@@ -34,9 +34,9 @@ const told = (value: number): string => `${length(value, unit.value)} ${unit.val
         {{ shown(matching.mark.overlap * 100, 2) }} %
       </output>
       <span class="label" title="Averaged evenly along both edges">Mean distance</span>
-      <output class="rest">{{ told(matching.mark.mean) }}</output>
+      <output class="rest">{{ withUnit(matching.mark.mean) }}</output>
       <span class="label">Largest</span>
-      <output class="rest" data-testid="largest">{{ told(matching.mark.largest) }}</output>
+      <output class="rest" data-testid="largest">{{ withUnit(matching.mark.largest) }}</output>
       <template v-if="tools.active === 'anchors'">
         <span class="label" title="Largest movement of anchors and handles">Tolerance</span>
         <TypedField
@@ -60,7 +60,7 @@ const told = (value: number): string => `${length(value, unit.value)} ${unit.val
         <Checkbox v-model="matching.tinted" binary /> Highlight differences
       </label>
       <p class="wide help">
-        One pixel of the reference is {{ told(matching.mark.pixel) }}: accurate to half a pixel.
+        One pixel of the reference is {{ withUnit(matching.mark.pixel) }}: accurate to half a pixel.
       </p>
     </template>
   </section>

@@ -21,7 +21,7 @@ const doc = useDocument();
 const placement = usePlacement();
 const catalogue = useCatalogue();
 const unit = computed(() => catalogue.unit(doc.sheet.unit));
-const way = computed(() => (placement.linked ? "linked" : "copy"));
+const mode = computed(() => (placement.linked ? "linked" : "copy"));
 </script>
 
 <template>
@@ -31,7 +31,7 @@ const way = computed(() => (placement.linked ? "linked" : "copy"));
       :options="WAYS"
       :columns="2"
       prefix="place"
-      :pressed="(w) => w === way"
+      :pressed="(w) => w === mode"
       @choose="(w) => (placement.linked = w === 'linked')"
     />
     <p class="wide help">

@@ -8,7 +8,7 @@ import type { Reference } from "../../api/types";
 import { usePictures } from "../../tools/addpicture";
 import { useDocument } from "../../stores/board/document";
 import { useEdits } from "../../stores/board/edits";
-import { WAYS, useComparing } from "../../stores/display/comparing";
+import { MODES, useComparing } from "../../stores/display/comparing";
 import { useCatalogue } from "../../stores/display/catalogue";
 import DialSlider from "../../ui/DialSlider.vue";
 import TracedArea from "./TracedArea.vue";
@@ -74,8 +74,8 @@ function chosen(event: Event): void {
     <SelectButton
       class="rest"
       size="small"
-      :model-value="comparing.way"
-      :options="[...WAYS]"
+      :model-value="comparing.mode"
+      :options="[...MODES]"
       :option-label="(o: readonly [string, string]) => o[1]"
       :option-value="(o: readonly [string, string]) => o[0]"
       :allow-empty="false"

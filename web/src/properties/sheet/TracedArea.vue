@@ -37,7 +37,7 @@ const propose = computed<Command>(() => ({
   extremes: extremes.value,
   symmetric: symmetric.value,
   container: container.active,
-  ...(newItems.kept.style ? { style: newItems.kept.style } : {}),
+  ...(newItems.remembered.style ? { style: newItems.remembered.style } : {}),
 }));
 /** The dial was turned since the form was kept. */
 let turned = false;

@@ -15,18 +15,20 @@ const point = computed(() => catalogue.unit("pt"));
   <section aria-label="Defaults for new text">
     <h3 class="wide heading">Defaults for new text</h3>
     <FontField
-      :font="lettering.kept.font"
-      :name="lettering.kept.font_name"
-      @chosen="(font) => Object.assign(lettering.kept, { font: font.key, font_name: font.name })"
+      :font="lettering.defaults.font"
+      :name="lettering.defaults.font_name"
+      @chosen="
+        (font) => Object.assign(lettering.defaults, { font: font.key, font_name: font.name })
+      "
     />
     <span class="label">Font size</span>
     <TypedField
       class="rest"
       label="Font size"
-      :value="lettering.kept.size"
+      :value="lettering.defaults.size"
       :unit="point"
       @typed="
-        (v) => (lettering.kept.size = Math.min(Math.max(v, 1), catalogue.limits.font_size[1]))
+        (v) => (lettering.defaults.size = Math.min(Math.max(v, 1), catalogue.limits.font_size[1]))
       "
     />
     <p class="wide help">Click to start text, then type. Alt click a path to write along it.</p>

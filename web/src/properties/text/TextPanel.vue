@@ -64,7 +64,7 @@ function typed(text: string): void {
   lettering.type(items.value, text);
   rest = window.setTimeout(lettering.keepTyped, RESTED);
 }
-function kept(): void {
+function commitNow(): void {
   window.clearTimeout(rest);
   lettering.keepTyped();
 }
@@ -74,9 +74,9 @@ function leave(): void {
   field.value?.$el.blur();
 }
 watch(items, (now, before) => {
-  if (now.join() !== before.join()) kept();
+  if (now.join() !== before.join()) commitNow();
 });
-onBeforeUnmount(kept);
+onBeforeUnmount(commitNow);
 
 const text = computed(() => {
   const draft = lettering.typed;
@@ -84,7 +84,7 @@ const text = computed(() => {
 });
 const choose = (font: FontFacts): void => {
   const named = { font: font.key, font_name: font.name };
-  Object.assign(lettering.kept, named);
+  Object.assign(lettering.defaults, named);
   void lettering.say(items.value, { ...named, axes: [], features: [] });
 };
 /** Fonts that stood in, and for what. */
@@ -95,7 +95,7 @@ const stoodIn = computed(() =>
 );
 /** What the next words start with, too. */
 function say(change: Partial<Pick<TextMark, "kerning" | "ligatures" | "direction">>): void {
-  Object.assign(lettering.kept, change);
+  Object.assign(lettering.defaults, change);
   void lettering.say(items.value, change);
 }
 /** What else is selected, for words to run along. */
@@ -120,7 +120,7 @@ const line = computed(() => {
       spellcheck="false"
       :dir="one.direction"
       @update:model-value="(v) => typed(v ?? '')"
-      @blur="kept"
+      @blur="commitNow"
       @keydown.ctrl.enter="($event.target as HTMLElement).blur()"
       @keydown.esc.stop="leave"
     />
@@ -158,7 +158,7 @@ const line = computed(() => {
       :pressed="(a) => a === shared('align')"
       @choose="
         (align) => {
-          lettering.kept.align = align;
+          lettering.defaults.align = align;
           edits.commit({ kind: 'align_text', items, align });
         }
       "

@@ -24,7 +24,7 @@ const items = computed(() => lettering.words.map((w) => w.id));
 
 const { slid, slide, release, keep } = useSliding((value) => {
   const { setting } = props;
-  if (setting in lettering.kept) Object.assign(lettering.kept, { [setting]: value });
+  if (setting in lettering.defaults) Object.assign(lettering.defaults, { [setting]: value });
   return { kind: "set_text_setting", items: items.value, setting, value };
 });
 /** Of text that runs along a path, the lettering is the assembly's result. */
@@ -41,11 +41,11 @@ const shown = computed(() => slid.value ?? props.value ?? least.value);
 
 /** An arrow key moves by one. */
 function key(event: KeyboardEvent): void {
-  const way = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];
-  if (!way) return;
+  const sign = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];
+  if (!sign) return;
   event.preventDefault();
   event.stopPropagation();
-  const to = shown.value + way * (event.shiftKey ? 10 : 1);
+  const to = shown.value + sign * (event.shiftKey ? 10 : 1);
   const value = Math.min(Math.max(to, least.value), most.value);
   const { setting } = props;
   edits.commit({ kind: "set_text_setting", items: items.value, setting, value }, true);

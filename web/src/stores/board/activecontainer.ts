@@ -7,7 +7,7 @@ export const useActiveContainer = defineDrawingStore("active-container", () => {
   return {
     /** Its id. */
     active: container.here,
-    breadcrumb: container.way,
+    breadcrumb: container.path,
     layer: container.layer,
     inGroup: container.inGroup,
     enter: (id: string): void => container.enter(id),

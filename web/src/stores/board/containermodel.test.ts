@@ -31,7 +31,7 @@ test("a click picks what lies directly in the active container", () => {
   expect([container.here.value, container.inGroup.value]).toEqual(["front", false]);
   expect(container.pickOf("leaf")).toBe("leaf");
   container.enter("group");
-  expect([container.layer.value, container.way.value]).toEqual(["back", ["back", "group"]]);
+  expect([container.layer.value, container.path.value]).toEqual(["back", ["back", "group"]]);
   expect(container.pickOf("a")).toBe("a");
 });
 

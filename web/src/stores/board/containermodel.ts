@@ -12,13 +12,13 @@ export class ContainerModel {
     return this.showing.layers.at(-1) ?? "";
   });
   /** The way to it, from its layer on. */
-  readonly way = computed(() => [
+  readonly path = computed(() => [
     ...this.showing.tree.value.above(this.here.value),
     this.here.value,
   ]);
-  readonly layer = computed(() => this.way.value[0] ?? "");
+  readonly layer = computed(() => this.path.value[0] ?? "");
   /** Whether one has gone into a group. */
-  readonly inGroup = computed(() => this.way.value.length > 1);
+  readonly inGroup = computed(() => this.path.value.length > 1);
 
   private readonly free = computed(() => {
     const tree = this.showing.tree.value;

@@ -29,7 +29,7 @@ export const useDocument = defineDrawingStore("document", () => {
   function takeSteps(board: Pick<Answer, "version" | "tip" | "undo" | "redo" | "saved">): void {
     version.value = board.version;
     tip = board.tip;
-    history.kept.value = { undo: board.undo, redo: board.redo };
+    history.saved.value = { undo: board.undo, redo: board.redo };
     savedAt.value = new Date(board.saved);
   }
 
@@ -39,7 +39,7 @@ export const useDocument = defineDrawingStore("document", () => {
     const whole = scene.take(answer.repaint);
     selection.without(answer.repaint.removed);
     if (!whole) reopen();
-    void localDrawing.settle(edit, from, answer).then((steps) => queue.takeWay(steps));
+    void localDrawing.settle(edit, from, answer).then((steps) => queue.takeNextSteps(steps));
   }
 
   /** All is saved: what the server said replaces what was shown meanwhile. */
@@ -51,18 +51,18 @@ export const useDocument = defineDrawingStore("document", () => {
 
   const reader = {
     known: () => ({ version: version.value, tip }),
-    kept: (posted: StoredEdit, answer: Answer) => {
+    saved: (posted: StoredEdit, answer: Answer) => {
       takeAnswer(posted.id, answer);
       selection.message.value ||= answer.repaint.message ?? "";
       queue.takeSelection(posted.id, answer.repaint.selects);
-      if (queue.waiting === 0) settle(answer, posted.letter.selection);
+      if (queue.waiting === 0) settle(answer, posted.edit.selection);
     },
     stale: (answer: Answer) => takeAnswer("", answer),
     refused: (posted: StoredEdit) => {
       notices.tell(posted.refused?.sentence ?? "");
       void localDrawing
         .settle(posted.id, version.value, null)
-        .then((steps) => queue.takeWay(steps));
+        .then((steps) => queue.takeNextSteps(steps));
       if (queue.waiting === 0) settle(null, []);
     },
     reopen,
@@ -93,7 +93,7 @@ export const useDocument = defineDrawingStore("document", () => {
     box.attach(reader);
     localDrawing.open(
       found.id,
-      () => box.pending.value.map((p) => p.letter),
+      () => box.pending.value.map((p) => p.edit),
       (edit, shown) => queue.overlay(edit, shown),
     );
     box.resume();

@@ -70,7 +70,7 @@ function makeParts() {
     history,
     (command) => {
       dialled.value ||= DIAL_COMMANDS.has(command.kind);
-      last = lastOf(command, selection.keptMarks.value.frame) ?? last;
+      last = lastOf(command, selection.savedMarks.value.frame) ?? last;
     },
   );
   return {

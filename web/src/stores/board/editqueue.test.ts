@@ -29,7 +29,7 @@ const post = {
 const choice = {
   items: { value: ["a"] },
   message: { value: "" },
-  looked: () => ({ selection: [] }),
+  query: () => ({ selection: [] }),
 };
 const preview = {
   aimOf: () => ({}),

@@ -112,28 +112,28 @@ export class EditQueue {
         nothing();
         return;
       }
-      const letter: PendingEdit = {
+      const pending: PendingEdit = {
         id: newId(),
         path: "go",
         to,
         edit: step?.edit ?? null,
-        ...this.choice.looked(),
+        ...this.choice.query(),
       };
-      const send = this.post.prepare(drawing, letter);
-      if (send) this.put(letter, send);
+      const send = this.post.prepare(drawing, pending);
+      if (send) this.put(pending, send);
     });
   }
 
-  /** Lay what a letter shows over what is kept. */
-  overlay(letter: PendingEdit, shown: Shown): void {
+  /** Lay what a pending shows over what is kept. */
+  overlay(pending: PendingEdit, shown: Shown): void {
     const { repaint, undo: step } = shown;
-    if (step?.edit === letter.id) this.post.call(this.drawing(), letter.id, step.name);
-    if (!this.outbox.value?.has(letter.id)) return;
-    this.takeWay(shown);
+    if (step?.edit === pending.id) this.post.call(this.drawing(), pending.id, step.name);
+    if (!this.outbox.value?.has(pending.id)) return;
+    this.takeNextSteps(shown);
     if (!repaint) return;
     this.showing.queue(repaint);
     this.choice.keep(repaint);
-    this.takeSelection(letter.id, repaint.selects);
+    this.takeSelection(pending.id, repaint.selects);
   }
 
   /** Select what the core says, once, unless something else was selected meanwhile. */
@@ -146,7 +146,7 @@ export class EditQueue {
   }
 
   /** Undo and redo as the core sees them with what is on its way. */
-  takeWay(shown: Pick<Shown, "undo" | "redo"> | null): void {
+  takeNextSteps(shown: Pick<Shown, "undo" | "redo"> | null): void {
     if (this.waiting > 0 && shown) {
       this.history.queued.value = { undo: shown.undo, redo: shown.redo };
     }
@@ -185,12 +185,12 @@ export class EditQueue {
     const follows = merge && this.last !== null ? { edit: this.last.edit, pause } : null;
     const id = newId();
     this.last = { edit: id, at: now };
-    const looked = this.choice.looked(selection);
-    const letter: PendingEdit = { id, path: "commands", command, ...looked, follows };
+    const query = this.choice.query(selection);
+    const pending: PendingEdit = { id, path: "commands", command, ...query, follows };
     const drawing = this.drawing();
-    const send = this.post.prepare(drawing, letter);
+    const send = this.post.prepare(drawing, pending);
     return (met) => {
-      const sent = met === command ? letter : { ...letter, command: met };
+      const sent = met === command ? pending : { ...pending, command: met };
       if (drawing !== this.drawing()) {
         send?.(sent); // the drawing was left meanwhile: its post goes on
         return;
@@ -203,24 +203,24 @@ export class EditQueue {
   }
 
   /** On its way, and shown at once where the core is here. */
-  private put(letter: PendingEdit, send: (letter: PendingEdit) => void): void {
+  private put(pending: PendingEdit, send: (pending: PendingEdit) => void): void {
     this.preview.over();
     this.preview.hold(true);
-    send(letter);
+    send(pending);
     if (!localDrawing.there) {
       // Without the core: an edit on its way is what undo takes back; after that, whatever is next.
-      const edit = letter.path === "commands" ? letter.id : null;
+      const edit = pending.path === "commands" ? pending.id : null;
       this.history.queued.value = { undo: edit ? { edit, name: "" } : null, redo: null };
     }
-    this.showingLast = this.show(letter).catch(fault);
+    this.showingLast = this.show(pending).catch(fault);
   }
 
-  private async show(letter: PendingEdit): Promise<void> {
+  private async show(pending: PendingEdit): Promise<void> {
     const gesture = this.preview.gesture;
-    const shown = await localDrawing.queue(letter, this.choice.looked());
+    const shown = await localDrawing.queue(pending, this.choice.query());
     if (!shown) return;
-    this.overlay(letter, shown);
-    if (!this.outbox.value?.has(letter.id) || !shown.repaint || gesture !== this.preview.gesture)
+    this.overlay(pending, shown);
+    if (!this.outbox.value?.has(pending.id) || !shown.repaint || gesture !== this.preview.gesture)
       return;
     this.preview.settle();
     this.preview.clear();

@@ -42,7 +42,7 @@ export const useEdits = defineDrawingStore("edits", () => {
   /** Commit an edit unless the core refuses it, which is thrown: then nothing is done. */
   async function commitChecked(command: Command, merge = false): Promise<void> {
     try {
-      await core.aim(null, command, selection.looked(), false);
+      await core.aim(null, command, selection.query(), false);
     } catch (problem) {
       // where nobody answers it waits, as any edit does
       if (!(problem instanceof ApiError) || problem.status === REFUSED) throw problem;

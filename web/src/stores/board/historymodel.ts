@@ -1,21 +1,21 @@
-// Undo and redo: what they would do to what is kept and to what is on its way; and the drawing as
+// Undo and redo: what they would do to what is saved and to what is on its way; and the drawing as
 // it was at a marked step, for a moment.
 import { computed, shallowRef } from "vue";
 import { ApiError, get } from "../../api/client";
 import type { Repaint, StepName } from "../../api/types";
-import type { WayStep } from "../../core/coreapi";
+import type { NextStep } from "../../core/coreapi";
 import type { Scene } from "./scene";
 
 export interface NextSteps {
-  undo: WayStep | null;
-  redo: WayStep | null;
+  undo: NextStep | null;
+  redo: NextStep | null;
 }
 
 export class HistoryModel {
-  readonly kept = shallowRef<NextSteps>({ undo: null, redo: null });
+  readonly saved = shallowRef<NextSteps>({ undo: null, redo: null });
   readonly queued = shallowRef<NextSteps | null>(null);
-  readonly undo = computed(() => (this.queued.value ?? this.kept.value).undo);
-  readonly redo = computed(() => (this.queued.value ?? this.kept.value).redo);
+  readonly undo = computed(() => (this.queued.value ?? this.saved.value).undo);
+  readonly redo = computed(() => (this.queued.value ?? this.saved.value).redo);
   /** The step to compare with. */
   readonly marked = shallowRef<StepName | null>(null);
   /** Whether the drawing is shown as it was. */

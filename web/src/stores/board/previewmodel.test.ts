@@ -41,7 +41,7 @@ beforeEach(() => {
       preview: (r: Repaint, items: string[]) => log.push(`show ${r.message} of ${items.join()}`),
       endPreview: () => log.push("end"),
     } as never,
-    { looked: () => ({}), show: (r: Repaint) => log.push(`marks ${r.message}`) } as never,
+    { query: () => ({}), show: (r: Repaint) => log.push(`marks ${r.message}`) } as never,
     cues as never,
     { scale: 2 } as never,
     { here: { value: [1] } } as never,
@@ -51,7 +51,7 @@ beforeEach(() => {
 });
 const AIM = { probes: [[1, 1]] } as never;
 
-test("what an edit would do is shown, with what it meets, as things are looked at now", async () => {
+test("what an edit would do is shown, with what it meets, as things are query at now", async () => {
   preview.aim(AIM, MOVE, ["a"], (shift) => log.push(`met ${shift.join()}`));
   expect(asked[0]?.aim).toEqual({
     probes: [[1, 1]],
@@ -163,7 +163,7 @@ test("what a draft comes to is told while it is drafted, and a refusal, too", as
   const told: unknown[] = [];
   const spreading = {
     drag: { to: [4, 4], held: false } as never,
-    told: (spread: unknown) => told.push(spread),
+    done: (spread: unknown) => told.push(spread),
     refused: (sentence: string) => told.push(sentence),
   };
   preview.spread({ kind: "spread_row" } as never, ["a"], spreading);

@@ -25,7 +25,7 @@ import type { Scene } from "./scene";
 /** A draft, and the peg of it that is dragged. */
 export interface Spreading {
   drag: PegDrag | null;
-  told: (spread: CopiesPreview) => void;
+  done: (spread: CopiesPreview) => void;
   refused: (sentence: string) => void;
 }
 
@@ -118,13 +118,13 @@ export class PreviewModel {
   private async answer(question: Question): Promise<Shown> {
     const { command, spreading, turn } = question;
     if (!spreading || !command) return this.ask(question);
-    const looked = this.choice.looked(question.selection);
-    const spread = await core.spread(command, question.aim, spreading.drag, looked);
-    if (turn === this.turn) spreading.told(spread);
+    const query = this.choice.query(question.selection);
+    const spread = await core.spread(command, question.aim, spreading.drag, query);
+    if (turn === this.turn) spreading.done(spread);
     return spread;
   }
 
-  /** What is asked of the cues now: how things are looked at, where one draws, in which image. */
+  /** What is asked of the cues now: how things are query at, where one draws, in which image. */
   aimOf(aiming: Aiming | null): Aim | null {
     const { kinds } = this.cues;
     if (!aiming || kinds.length === 0) return null;
@@ -152,7 +152,7 @@ export class PreviewModel {
     { aim, command, selection }: Pick<Question, "aim" | "command" | "selection">,
     keeps = false,
   ): Promise<Aimed> {
-    return core.aim(aim, command, this.choice.looked(selection), keeps);
+    return core.aim(aim, command, this.choice.query(selection), keeps);
   }
 
   /** The gesture is over. */

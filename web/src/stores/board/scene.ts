@@ -74,7 +74,7 @@ class SceneLayer {
 export class Scene {
   /** Items that show moved as they are drawn, by which matrices, and whether copies of them do. */
   readonly moved = shallowRef<({ items: readonly string[] } & Moved) | null>(null);
-  private readonly kept = new SceneLayer();
+  private readonly stored = new SceneLayer();
   readonly queued = new SceneLayer();
   readonly previewed = new SceneLayer();
   readonly before = new SceneLayer();
@@ -83,42 +83,42 @@ export class Scene {
 
   readonly sheet = computed(
     () =>
-      this.previewed.sheet.value ?? this.queued.sheet.value ?? this.kept.sheet.value ?? NO_SHEET,
+      this.previewed.sheet.value ?? this.queued.sheet.value ?? this.stored.sheet.value ?? NO_SHEET,
   );
   /** The tree without what is previewed. */
-  readonly settledTree = computed(() => this.queued.tree.value ?? this.kept.tree.value ?? EMPTY);
+  readonly settledTree = computed(() => this.queued.tree.value ?? this.stored.tree.value ?? EMPTY);
   readonly tree = computed(
     () => this.before.tree.value ?? this.previewed.tree.value ?? this.settledTree.value,
   );
 
   /** Take a whole drawing. */
   open(repaint: Repaint, places: readonly (readonly [string, string])[]): void {
-    for (const overlay of [this.kept, this.queued, this.before]) overlay.clear();
+    for (const overlay of [this.stored, this.queued, this.before]) overlay.clear();
     this.endPreview();
-    this.kept.add(repaint, EMPTY);
-    this.kept.tree.value = Tree.of(places, mayBeEmpty(repaint.items));
+    this.stored.add(repaint, EMPTY);
+    this.stored.tree.value = Tree.of(places, mayBeEmpty(repaint.items));
     this.asksWhole = false;
   }
 
   /** Take what the server has kept since; false where it does not go with what is held. */
-  take(told: Repaint): boolean {
-    const { repaint, missed } = wholeRepaint(told, (id) => this.kept.items.get(id));
-    this.kept.add(repaint, this.kept.tree.value ?? EMPTY);
-    for (const gone of repaint.removed) this.kept.items.delete(gone);
+  take(repainted: Repaint): boolean {
+    const { repaint, missed } = wholeRepaint(repainted, (id) => this.stored.items.get(id));
+    this.stored.add(repaint, this.stored.tree.value ?? EMPTY);
+    for (const gone of repaint.removed) this.stored.items.delete(gone);
     return !missed;
   }
 
-  queue(told: Repaint): void {
-    this.queued.add(this.whole(told), this.settledTree.value);
+  queue(repainted: Repaint): void {
+    this.queued.add(this.whole(repainted), this.settledTree.value);
   }
 
   /** What is previewed is only what a button would do: panels show the drawing without it. */
   private readonly offered = shallowRef(false);
 
   /** Show a preview of what is done to some items, or would be by a button. */
-  preview(told: Repaint, items: readonly string[], offered = false): void {
+  preview(repainted: Repaint, items: readonly string[], offered = false): void {
     this.offered.value = offered;
-    const repaint = this.whole(told);
+    const repaint = this.whole(repainted);
     this.previewed.replace(repaint, this.settledTree.value);
     this.moved.value = repaint.moved && { items, ...repaint.moved };
   }
@@ -156,15 +156,15 @@ export class Scene {
     else this.before.clear();
   }
 
-  private whole(told: Repaint): Repaint {
-    const { repaint, missed } = wholeRepaint(told, (id) => this.settled(id));
+  private whole(repainted: Repaint): Repaint {
+    const { repaint, missed } = wholeRepaint(repainted, (id) => this.settled(id));
     this.asksWhole ||= missed;
     return repaint;
   }
 
   /** The item as it is kept or on its way, without what is previewed. */
   settled(id: string): Drawable | undefined {
-    return this.queued.items.get(id) ?? this.kept.items.get(id);
+    return this.queued.items.get(id) ?? this.stored.items.get(id);
   }
 
   item(id: string): Drawable | undefined {

@@ -10,10 +10,10 @@ export const useSelection = defineDrawingStore("selection", () => {
     selectedItems: selection.drawables,
     anchors: selection.anchors,
     marks: selection.marks,
-    savedMarks: selection.keptMarks,
+    savedMarks: selection.savedMarks,
     message: selection.message,
     /** What the tool in the hand shows of it. */
-    shownMarks: selection.shows,
+    shownMarks: selection.markKind,
     select: (ids: string[]): void => selection.select(ids),
     within: (start: Point, end: Point, whole: boolean): Promise<string[]> =>
       selection.within(start, end, whole),

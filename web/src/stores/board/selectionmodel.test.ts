@@ -8,8 +8,8 @@ let near: (anchors: AnchorRef[]) => void;
 let boxed: AnchorRef[];
 vi.mock("../../core", () => ({
   core: {
-    select: (looked: { selection: string[] }) =>
-      new Promise<Selection>((done, fail) => asked.push({ items: looked.selection, done, fail })),
+    select: (query: { selection: string[] }) =>
+      new Promise<Selection>((done, fail) => asked.push({ items: query.selection, done, fail })),
     near: () => new Promise<AnchorRef[]>((done) => (near = done)),
     anchors: () => Promise.resolve(boxed),
     anchor: () => Promise.resolve({ item: "a", index: 2 }),
@@ -27,7 +27,7 @@ const EMPTY = {
   paths: [],
   curves: [],
   cut: false,
-  told: null,
+  marked: null,
 };
 const marks = (more: object): Selection => ({ ...EMPTY, ...more }) as unknown as Selection;
 const path = (item: string, count: number) => ({ item, contour: 0, count });
@@ -81,10 +81,10 @@ test("nothing selected has no marks, and asks nothing", async () => {
 test("while an edit is previewed its marks stay; those that are kept are noted", async () => {
   choice.select(["a"]);
   showing.previewing = true;
-  choice.show({ removed: [], selection: marks({ items: ["a"], told: null }) } as never);
+  choice.show({ removed: [], selection: marks({ items: ["a"], marked: null }) } as never);
   asked[0]?.done(marks({ items: ["a"], paths: [path("a", 9)] }));
   await settled();
-  expect([choice.marks.value.paths.length, choice.keptMarks.value.paths.length]).toEqual([0, 1]);
+  expect([choice.marks.value.paths.length, choice.savedMarks.value.paths.length]).toEqual([0, 1]);
 });
 
 test("marks of which only some items are told keep the others as they were", async () => {
@@ -92,7 +92,12 @@ test("marks of which only some items are told keep the others as they were", asy
   const before = { paths: [path("a", 2), path("b", 3)], anchors: [anchor("a", 0), anchor("b", 0)] };
   asked[0]?.done(marks({ items: ["a", "b"], ...before }));
   await settled();
-  const told = { items: ["a", "b"], told: ["b"], paths: [path("b", 4)], anchors: [anchor("b", 7)] };
+  const told = {
+    items: ["a", "b"],
+    marked: ["b"],
+    paths: [path("b", 4)],
+    anchors: [anchor("b", 7)],
+  };
   choice.show({ removed: [], message: "moved", selection: marks(told) } as unknown as Repaint);
   expect(choice.marks.value.paths).toEqual([path("a", 2), path("b", 4)]);
   expect(choice.marks.value.anchors).toEqual([anchor("a", 0), anchor("b", 7)]);
@@ -182,7 +187,7 @@ test("another tool shows other marks: what is in sight is asked for where anchor
   await settled();
   choice.seen();
   expect(asked).toHaveLength(3);
-  expect(choice.looked().view).toMatchObject({ marks: "anchors", sight: [0, 0, 9, 9] });
+  expect(choice.query().view).toMatchObject({ marks: "anchors", sight: [0, 0, 9, 9] });
 });
 
 test("a refusal leaves the marks as they are", async () => {

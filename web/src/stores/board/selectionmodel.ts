@@ -11,7 +11,7 @@ import type {
   ViewRequest,
 } from "../../api/types";
 import { core } from "../../core";
-import type { Looked } from "../../core/coreapi";
+import type { SelectionQuery } from "../../core/coreapi";
 import { LatestOnly } from "../../lib/latestonly";
 import type { ContainerModel } from "./containermodel";
 import type { Scene } from "./scene";
@@ -58,20 +58,20 @@ export class SelectionModel {
   readonly anchors = shallowRef<AnchorRef[]>([]);
   readonly marks = shallowRef<Selection>(NOTHING);
   /** The marks of what is kept or on its way, without what only follows the pointer. */
-  readonly keptMarks = shallowRef<Selection>(NOTHING);
+  readonly savedMarks = shallowRef<Selection>(NOTHING);
   /** What came of the edit that is previewed or was just kept, where that is not plain to see. */
   readonly message = ref("");
   /** What the tool in the hand shows of what is selected. */
-  readonly shows = shallowRef<ViewRequest["marks"]>("frame");
+  readonly markKind = shallowRef<ViewRequest["marks"]>("frame");
   readonly drawables = computed(() =>
     this.items.value.map((i) => this.showing.steady(i)).filter((d) => d !== undefined),
   );
 
   private readonly asking = new LatestOnly<string[]>(async (selection) => {
     try {
-      const found = await core.select(this.looked(selection));
+      const found = await core.select(this.query(selection));
       if (selection !== this.items.value) return;
-      this.keptMarks.value = found;
+      this.savedMarks.value = found;
       if (!this.showing.previewing) this.marks.value = found;
     } catch (problem) {
       if (!(problem instanceof ApiError)) throw problem;
@@ -87,8 +87,8 @@ export class SelectionModel {
   ) {}
 
   /** Items, and what is shown of them. */
-  looked(selection: string[] = this.items.value): Looked {
-    const marks = this.shows.value;
+  query(selection: string[] = this.items.value): SelectionQuery {
+    const marks = this.markKind.value;
     const framed = marks === "frame";
     const chosen = framed ? [] : this.anchors.value.slice(0, MOST_CHOSEN);
     const sight = framed ? null : this.sight();
@@ -98,14 +98,14 @@ export class SelectionModel {
 
   /** Another tool is in the hand. */
   showAs(marks: ViewRequest["marks"]): void {
-    if (marks === this.shows.value) return;
-    this.shows.value = marks;
+    if (marks === this.markKind.value) return;
+    this.markKind.value = marks;
     if (this.items.value.length > 0) this.refresh();
   }
 
   /** Another part of the sheet is in sight. */
   seen(): void {
-    if (this.keptMarks.value.cut && this.shows.value !== "frame") this.refresh();
+    if (this.savedMarks.value.cut && this.markKind.value !== "frame") this.refresh();
   }
 
   /** A contour of a selected outline. */
@@ -123,7 +123,7 @@ export class SelectionModel {
   select(ids: string[]): void {
     this.items.value = ids;
     this.anchors.value = this.anchors.value.filter((a) => ids.includes(a[0]));
-    if (ids.length === 0) this.marks.value = this.keptMarks.value = NOTHING;
+    if (ids.length === 0) this.marks.value = this.savedMarks.value = NOTHING;
     else this.asking.put(ids);
   }
 
@@ -138,23 +138,23 @@ export class SelectionModel {
    * @param panelsStay what is shown is what a button would do: the panel it stands in stays as it is.
    */
   show(repaint: Repaint, panelsStay = false): void {
-    const kept = this.keptMarks.value;
+    const saved = this.savedMarks.value;
     const { frame } = repaint.selection;
     this.message.value = repaint.message ?? "";
     // while it is only shown that they would go, what is done to them stays at hand
     if (this.items.value.some((i) => repaint.removed.includes(i))) return;
     const shown = repaint.moved
-      ? { ...kept, frame, pegs: [], curves: [] }
-      : merged(kept, repaint.selection);
-    const { dials, lengths, tolerance, style, paths, follows } = kept;
+      ? { ...saved, frame, pegs: [], curves: [] }
+      : merged(saved, repaint.selection);
+    const { dials, lengths, tolerance, style, paths, follows } = saved;
     this.marks.value = panelsStay
-      ? { ...shown, frame: frame ?? kept.frame, dials, lengths, tolerance, style, paths, follows }
+      ? { ...shown, frame: frame ?? saved.frame, dials, lengths, tolerance, style, paths, follows }
       : shown;
   }
 
   /** Take the marks that came with an edit on its way. */
   keep(repaint: Repaint): void {
-    this.keptMarks.value = merged(this.keptMarks.value, repaint.selection);
+    this.savedMarks.value = merged(this.savedMarks.value, repaint.selection);
   }
 
   /** Items are gone. */
@@ -168,7 +168,7 @@ export class SelectionModel {
     const here = this.items.value;
     const same = asked.length === here.length && asked.every((i) => here.includes(i));
     if (selection && same && !this.showing.previewing) {
-      this.marks.value = this.keptMarks.value = selection;
+      this.marks.value = this.savedMarks.value = selection;
     } else this.refresh();
     const counts = new Map(this.marks.value.paths.map((p) => [`${p.item} ${p.contour}`, p.count]));
     this.anchors.value = this.anchors.value.filter(
@@ -196,9 +196,9 @@ export class SelectionModel {
   async anchorAt(item: string, at: Point, reach: number): Promise<AnchorMark | undefined> {
     const [mark, found] = await Promise.all([
       core.anchor(item, at, reach),
-      core.select(this.looked()),
+      core.select(this.query()),
     ]);
-    if (this.items.value.includes(item)) this.marks.value = this.keptMarks.value = found;
+    if (this.items.value.includes(item)) this.marks.value = this.savedMarks.value = found;
     return mark ?? undefined;
   }
 

@@ -22,7 +22,7 @@ beforeEach(() => {
 });
 
 test("the key goes through all ways; side by side the middle moves to the middle of its half", () => {
-  const ways = [1, 2, 3].map(() => (comparing.next(), comparing.way));
+  const ways = [1, 2, 3].map(() => (comparing.next(), comparing.mode));
   expect(ways).toEqual(["beside", "swept", "off"]);
   expect(view.pan.mock.calls).toEqual([[[-200, 0]], [[200, 0]]]);
 });
@@ -30,15 +30,15 @@ test("the key goes through all ways; side by side the middle moves to the middle
 test("without a picture that shows there is nothing to compare with, which is said", () => {
   board.sheet.references = [{ hidden: true }];
   comparing.next();
-  expect([comparing.way, told.length, view.pan.mock.calls.length]).toEqual(["off", 1, 0]);
+  expect([comparing.mode, told.length, view.pan.mock.calls.length]).toEqual(["off", 1, 0]);
 });
 
 test("a picture that is hidden ends it, and shown again it goes on", () => {
   comparing.compare("swept");
   board.sheet.references = [{ hidden: true }];
-  expect(comparing.way).toBe("off");
+  expect(comparing.mode).toBe("off");
   board.sheet.references = [{ hidden: false }];
-  expect(comparing.way).toBe("swept");
+  expect(comparing.mode).toBe("swept");
 });
 
 test("the edge stays on the canvas", () => {

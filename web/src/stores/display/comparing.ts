@@ -6,12 +6,12 @@ import { useDocument } from "../board/document";
 import { useNotices } from "../../session/notices";
 import { useView } from "./view";
 
-export const WAYS = [
+export const MODES = [
   ["off", "Off"],
   ["beside", "Beside"],
   ["swept", "Wipe"],
 ] as const;
-export type Comparing = (typeof WAYS)[number][0];
+export type Comparing = (typeof MODES)[number][0];
 
 export const useComparing = defineDrawingStore("comparing", () => {
   const doc = useDocument();
@@ -23,7 +23,7 @@ export const useComparing = defineDrawingStore("comparing", () => {
   /** Where the edge stands, as a part of the canvas's width. */
   const edge = ref(0.5);
   const possible = computed(() => doc.sheet.references.some((u) => !u.hidden));
-  const way = computed<Comparing>(() => (possible.value ? chosen.value : "off"));
+  const mode = computed<Comparing>(() => (possible.value ? chosen.value : "off"));
 
   /** Compare in another way; side by side what was in the middle comes into the middle of its half. */
   function compare(to: Comparing): void {
@@ -38,13 +38,13 @@ export const useComparing = defineDrawingStore("comparing", () => {
   }
 
   function next(): void {
-    const at = WAYS.findIndex(([name]) => name === way.value);
-    compare(WAYS[(at + 1) % WAYS.length]?.[0] ?? "off");
+    const at = MODES.findIndex(([name]) => name === mode.value);
+    compare(MODES[(at + 1) % MODES.length]?.[0] ?? "off");
   }
 
   function moveEdge(x: number): void {
     edge.value = Math.min(0.98, Math.max(0.02, x / (view.size[0] || 1)));
   }
 
-  return { way, alone, edge, possible, compare, next, moveEdge };
+  return { mode, alone, edge, possible, compare, next, moveEdge };
 });

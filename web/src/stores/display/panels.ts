@@ -12,7 +12,10 @@ const NARROW = 900;
 /** One lower than this has none for the dock. */
 const LOW = 560;
 
-function kept(key: string, { least, first, most }: { least: number; first: number; most: number }) {
+function rememberedSize(
+  key: string,
+  { least, first, most }: { least: number; first: number; most: number },
+) {
   const stored = Number(remembered(key));
   const size = ref(stored >= least && stored <= most ? stored : first);
   watch(size, (now) => remember(key, String(now)));
@@ -20,8 +23,8 @@ function kept(key: string, { least, first, most }: { least: number; first: numbe
 }
 
 export const usePanels = defineStore("panels", () => {
-  const properties = kept("properties-width", PROPERTIES_WIDTH);
-  const dock = kept("dock-height", DOCK_HEIGHT);
+  const properties = rememberedSize("properties-width", PROPERTIES_WIDTH);
+  const dock = rememberedSize("dock-height", DOCK_HEIGHT);
   const size = ref<[number, number]>([window.innerWidth, window.innerHeight]);
   window.addEventListener("resize", () => (size.value = [window.innerWidth, window.innerHeight]));
   const narrow = computed(() => size.value[0] < NARROW);

@@ -10,7 +10,7 @@ export type PropertiesLeaf = (typeof PROPERTIES_LEAVES)[number];
 
 const isLeaf = (value: string | null): value is PropertiesLeaf =>
   PROPERTIES_LEAVES.some((leaf) => leaf === value);
-const kept = (key: string, first: PropertiesLeaf) => {
+const rememberedLeaf = (key: string, first: PropertiesLeaf) => {
   const stored = remembered(key);
   const leaf = ref<PropertiesLeaf>(isLeaf(stored) ? stored : first);
   watch(leaf, (now) => remember(key, now));
@@ -19,8 +19,8 @@ const kept = (key: string, first: PropertiesLeaf) => {
 
 export const usePropertiesLeaf = defineDrawingStore("properties-leaf", () => {
   const selection = useSelection();
-  const ofOne = kept("leaf-of-one", "Form");
-  const ofSeveral = kept("leaf-of-several", "Arrange");
+  const ofOne = rememberedLeaf("leaf-of-one", "Form");
+  const ofSeveral = rememberedLeaf("leaf-of-several", "Arrange");
   const several = computed(() => selection.selected.length > 1 && selection.shownMarks === "frame");
   const current = computed<PropertiesLeaf>({
     get: () => (several.value ? ofSeveral.value : ofOne.value),

@@ -18,7 +18,7 @@ export const SPOTS: readonly (readonly [Spot, string])[] = [
   ["se", "Bottom right"],
 ];
 
-const kept = (key: string) => {
+const rememberedFlag = (key: string) => {
   const choice = ref(remembered(key) === "yes");
   watch(choice, (on) => remember(key, on ? "yes" : "no"));
   return choice;
@@ -31,9 +31,9 @@ export const useArranging = defineDrawingStore("arranging", () => {
   const pivot = shallowRef<Point | null>(null);
   const about = computed<About>(() => pivot.value ?? spot.value);
   /** Strokes and corner radii grow with what is sized. */
-  const grow = kept("strokes-grow");
+  const grow = rememberedFlag("strokes-grow");
   /** Width and height stay in proportion when one of them is typed. */
-  const even = kept("size-locked");
+  const even = rememberedFlag("size-locked");
 
   function choose(next: Spot): void {
     spot.value = next;

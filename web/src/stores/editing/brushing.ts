@@ -1,10 +1,10 @@
-// The brush: how far it reaches, what it does, how much it smooths.
+// The brush: how far it reaches, what it effect, how much it smooths.
 import { defineStore } from "pinia";
 import { computed, ref, watch } from "vue";
 import { remember, remembered } from "../../lib/settings";
 import { useView } from "../display/view";
 
-export type BrushDoes = "smooth" | "pull";
+export type BrushEffect = "smooth" | "pull";
 
 /** Pixels the brush may reach. */
 const [LEAST, MOST] = [6, 400];
@@ -13,7 +13,7 @@ export const useBrushing = defineStore("brushing", () => {
   const view = useView();
   /** Pixels on the screen: as on paper, the brush is as wide at every zoom. */
   const pixels = ref(Number(remembered("brush-reach")) || 40);
-  const does = ref<BrushDoes>("smooth");
+  const effect = ref<BrushEffect>("smooth");
   /** Per cent. */
   const amount = ref(100);
   const reach = computed(() => pixels.value / view.scale);
@@ -23,5 +23,5 @@ export const useBrushing = defineStore("brushing", () => {
     pixels.value = Math.round(Math.min(MOST, Math.max(LEAST, value)));
   }
 
-  return { pixels, does, amount, reach, setPixels, LEAST, MOST };
+  return { pixels, effect, amount, reach, setPixels, LEAST, MOST };
 });

@@ -56,7 +56,7 @@ export const useDrafting = defineDrawingStore("drafting", () => {
     open = true;
     preview.spread(next, {
       drag,
-      told: (spread) => {
+      done: (spread) => {
         if (asked === typed) {
           draft.value = spread.command;
           pegs.value = spread.pegs;

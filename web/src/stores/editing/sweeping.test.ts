@@ -64,7 +64,7 @@ test("a sweep takes each region once, in order, when all answers are there", asy
   answer([2]);
   expect(await swept).toMatchObject({
     kind: "sweep_regions",
-    does: "fuse",
+    operation: "fuse",
     items: ["a", "b"],
     places: [
       [2, 2],

@@ -123,8 +123,8 @@ export const useSweeping = defineDrawingStore("sweeping", () => {
     });
     taken.value = [];
     if (places.length === 0) return null;
-    const told = { items: [...items.value], places, item: newId(), gap: gap.value };
-    return { kind: "sweep_regions", operation, ...told };
+    const wanted = { items: [...items.value], places, item: newId(), gap: gap.value };
+    return { kind: "sweep_regions", operation, ...wanted };
   }
 
   watch(() => [items.value.join(), doc.version, gap.value], ask);

@@ -78,9 +78,9 @@ const isStarts = (value: unknown): value is Partial<WordStarts> =>
   typeof value === "object" && value !== null && !Array.isArray(value);
 
 /** What was remembered under earlier names, too; of what is not known nothing. */
-function asNow(told: object): Partial<WordStarts> {
+function asNow(stored: object): Partial<WordStarts> {
   const earlier: Record<string, string> = { face: "font", face_name: "font_name" };
-  const named = Object.entries(told).map(
+  const named = Object.entries(stored).map(
     ([name, value]) => [earlier[name] ?? name, value] as const,
   );
   return Object.fromEntries(named.filter(([name]) => name in PLAIN));
@@ -95,8 +95,8 @@ export const useText = defineDrawingStore("text", () => {
   const newItems = useNewItems();
   const notices = useNotices();
   const fonts = shallowRef<FontFacts[]>([]);
-  const kept = ref<WordStarts>({ ...PLAIN, ...asNow(rememberedAs(KEY, {}, isStarts)) });
-  watch(kept, (now) => remember(KEY, JSON.stringify(now)), { deep: true });
+  const defaults = ref<WordStarts>({ ...PLAIN, ...asNow(rememberedAs(KEY, {}, isStarts)) });
+  watch(defaults, (now) => remember(KEY, JSON.stringify(now)), { deep: true });
   /** It grows by one whenever the text is to be typed. */
   const leaf = usePropertiesLeaf();
   const focus = ref(0);
@@ -110,7 +110,7 @@ export const useText = defineDrawingStore("text", () => {
     selection.selectedItems.flatMap((i) => (i.words ? [{ id: i.id, mark: i.words }] : [])),
   );
 
-  async function told<T>(act: () => Promise<T>): Promise<T | null> {
+  async function attempt<T>(act: () => Promise<T>): Promise<T | null> {
     try {
       return await act();
     } catch (problem) {
@@ -121,7 +121,7 @@ export const useText = defineDrawingStore("text", () => {
   }
 
   async function load(): Promise<void> {
-    fonts.value = (await told(() => get<FontFacts[]>("/fonts"))) ?? fonts.value;
+    fonts.value = (await attempt(() => get<FontFacts[]>("/fonts"))) ?? fonts.value;
   }
   let first: Promise<void> | null = null;
   /** The fonts are known, asked for once by however many. */
@@ -133,13 +133,13 @@ export const useText = defineDrawingStore("text", () => {
   /** Bring a font; the font in it, or null. */
   async function bring(file: File): Promise<FontFacts | null> {
     const path = `/fonts?name=${encodeURIComponent(file.name)}`;
-    const font = await told(() => createFromFile<FontFacts>(path, file));
+    const font = await attempt(() => createFromFile<FontFacts>(path, file));
     if (font) await load();
     return font;
   }
 
   async function letGo(key: string): Promise<void> {
-    await told(() => remove(`/fonts/${key}`));
+    await attempt(() => remove(`/fonts/${key}`));
     await load();
   }
 
@@ -168,12 +168,12 @@ export const useText = defineDrawingStore("text", () => {
 
   /** Write words, to be typed over; along a line where one is said. */
   async function write(at: Point, line: string | null): Promise<void> {
-    const { font_name, size, tracking, leading, align, ...content } = kept.value;
+    const { font_name, size, tracking, leading, align, ...content } = defaults.value;
     const container = containerStore.active;
     const look = style();
     const drawing = doc.id;
     const plain = { axes: [], features: [] };
-    const found = await told(() => shaped({ text: FIRST, ...plain, ...content }));
+    const found = await attempt(() => shaped({ text: FIRST, ...plain, ...content }));
     if (!found || doc.id !== drawing) return;
     const lettering = { text: FIRST, ...content, font_name, size, tracking, leading, align };
     const [item, assembly] = [newId(), newId()];
@@ -200,8 +200,8 @@ export const useText = defineDrawingStore("text", () => {
       marks.map(async ({ item, mark }) => {
         const now: TextMark & Change = { ...mark, ...change };
         const { text, font, font_name, kerning, ligatures, axes, features, direction } = now;
-        const told = { text, font, kerning, ligatures, axes, features, direction };
-        return { item, ...told, font_name, shaped: await shaped(told) };
+        const settings = { text, font, kerning, ligatures, axes, features, direction };
+        return { item, ...settings, font_name, shaped: await shaped(settings) };
       }),
     );
     return { kind: "edit_text", items: marks.map((m) => m.item), texts };
@@ -212,7 +212,7 @@ export const useText = defineDrawingStore("text", () => {
     wanted = null;
     looking.drop();
     await edits.expect(
-      told(() => saying(items, change)).then((command) => {
+      attempt(() => saying(items, change)).then((command) => {
         if (!command) preview.end();
         if (command) edits.commit(command);
       }),
@@ -290,7 +290,7 @@ export const useText = defineDrawingStore("text", () => {
 
   return {
     fonts,
-    kept,
+    defaults,
     focus,
     focusGiven,
     askForFocus,

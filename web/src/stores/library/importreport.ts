@@ -31,17 +31,17 @@ export const useImportReport = defineDrawingStore("import-report", () => {
   const report = ref<ImportReport | null>(null);
   const open = ref(false);
 
-  function show(told: ImportReport): void {
-    if (told.notes.length === 0) return;
-    report.value = told;
+  function show(found: ImportReport): void {
+    if (found.notes.length === 0) return;
+    report.value = found;
     open.value = true;
   }
 
   /** The drawing that is open now may have been made of a file. */
   function arrive(): void {
-    const told = coming.get(doc.id ?? 0);
+    const found = coming.get(doc.id ?? 0);
     coming.delete(doc.id ?? 0);
-    if (told) show(told);
+    if (found) show(found);
   }
 
   const rows = computed(() =>

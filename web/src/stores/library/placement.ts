@@ -2,7 +2,7 @@
 import { defineDrawingStore } from "../perdrawing";
 import { computed, ref, shallowRef, watch } from "vue";
 import { ApiError, get } from "../../api/client";
-import type { Command, Drawable, KeptClip, Point, ShelfEntry } from "../../api/types";
+import type { Command, Drawable, ShelfClip, Point, ShelfEntry } from "../../api/types";
 import { newId } from "../../api/ids";
 import { useActiveContainer } from "../board/activecontainer";
 import { useDocument } from "../board/document";
@@ -14,19 +14,19 @@ import { useNotices } from "../../session/notices";
 
 /** What is kept, placed with its middle or its first corner somewhere. */
 export function placing(
-  kept: KeptClip,
+  source: ShelfClip,
   item: string,
   start: Point,
   how: { linked: boolean; container: string },
 ): Extract<Command, { kind: "place_from_shelf" }> {
   return {
     kind: "place_from_shelf",
-    clip: kept.clip,
+    clip: source.clip,
     copies: item,
-    called: kept.name,
+    called: source.name,
     start,
     container: how.container,
-    ...(how.linked ? { entry: kept.key, state: kept.state } : {}),
+    ...(how.linked ? { entry: source.key, state: source.state } : {}),
   };
 }
 
@@ -40,19 +40,19 @@ export const usePlacement = defineDrawingStore("placement", () => {
   const shelf = useShelf();
   const notices = useNotices();
   const entry = shallowRef<ShelfEntry | null>(null);
-  const hand = shallowRef<KeptClip | null>(null);
+  const hand = shallowRef<ShelfClip | null>(null);
   const linked = ref(remembered(LINKED) === "yes");
   watch(linked, (on) => remember(LINKED, on ? "yes" : "no"));
   /** The size of one that is clicked, in sheet units. */
   const size = ref<[number, number]>([0, 0]);
   /** Only its width is typed; the height follows. */
   const own = ref(true);
-  /** The entry whose variations are looked at, by its number. */
+  /** The entry whose variations are query at, by its number. */
   const compared = ref<number | null>(null);
 
-  async function clipOf(of: ShelfEntry): Promise<KeptClip | null> {
+  async function clipOf(of: ShelfEntry): Promise<ShelfClip | null> {
     try {
-      return await get<KeptClip>(`/library/${of.id}/clip`);
+      return await get<ShelfClip>(`/library/${of.id}/clip`);
     } catch (problem) {
       if (!(problem instanceof ApiError)) throw problem;
       notices.tell(problem.message);

@@ -31,7 +31,7 @@ export const useShelf = defineDrawingStore("shelf", () => {
   const alike = ref<number[] | null>(null);
   const trays = computed(() => [...new Set(entries.value.map((e) => e.tray))]);
 
-  async function told<T>(act: () => Promise<T>): Promise<T | null> {
+  async function attempt<T>(act: () => Promise<T>): Promise<T | null> {
     try {
       return await act();
     } catch (problem) {
@@ -43,7 +43,7 @@ export const useShelf = defineDrawingStore("shelf", () => {
   const line = serialQueue();
   /** Ask in its turn, then read the shelf anew; the answer, or null where it did not go well. */
   const doing = <T>(act: () => Promise<T>): Promise<T | null> =>
-    told(() =>
+    attempt(() =>
       line(async () => {
         const answer = await act();
         entries.value = await allEntries();
@@ -59,7 +59,7 @@ export const useShelf = defineDrawingStore("shelf", () => {
 
   /** What is selected, as it can be kept. */
   const selection = async (): Promise<string | null> =>
-    told(async () => (await core.copied(await core.copy(selectionStore.selected))).clip);
+    attempt(async () => (await core.copied(await core.copy(selectionStore.selected))).clip);
 
   /** A name that a tray has not got yet. */
   function freeName(tray: string, name: string): string {
@@ -83,7 +83,7 @@ export const useShelf = defineDrawingStore("shelf", () => {
   async function replace(entry: ShelfEntry): Promise<void> {
     const clip = await selection();
     if (clip === null) return;
-    const before = await told(() => get<{ clip: string }>(`/library/${entry.id}/clip`));
+    const before = await attempt(() => get<{ clip: string }>(`/library/${entry.id}/clip`));
     if (before) await changed(entry, clip, before.clip);
   }
 
@@ -152,12 +152,12 @@ export const useShelf = defineDrawingStore("shelf", () => {
   /** The outlines of a tray as symbols of one SVG document. */
   const sendSymbols = async (tray: string): Promise<void> => {
     const path = `/library/export.svg?tray=${encodeURIComponent(tray)}`;
-    const file = await told(() => fileAt(path));
+    const file = await attempt(() => fileAt(path));
     if (file) saved(`${tray || "tray"}.svg`, file.data);
   };
 
   const sendOut = (tray: string | null): Promise<unknown> =>
-    told(async () => {
+    attempt(async () => {
       const which = tray === null ? "" : `?tray=${encodeURIComponent(tray)}`;
       const file = await get<unknown>(`/library/export${which}`);
       saved(`${tray ?? "shelf"}.json`, JSON.stringify(file, null, 1), "application/json");
@@ -171,7 +171,9 @@ export const useShelf = defineDrawingStore("shelf", () => {
     }
     const clip = await selection();
     if (clip === null) return;
-    const found = await told(() => post<{ entry: number }[]>("/library/queries/similar", { clip }));
+    const found = await attempt(() =>
+      post<{ entry: number }[]>("/library/queries/similar", { clip }),
+    );
     alike.value = found && found.map((f) => f.entry);
   }
 

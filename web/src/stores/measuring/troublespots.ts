@@ -1,4 +1,4 @@
-// The trouble spots of what is selected: looked for while the Profile is open, gone through one by
+// The trouble spots of what is selected: query for while the Profile is open, gone through one by
 // one, each with the edit that mends it.
 import { useCatalogue } from "../display/catalogue";
 import { defineDrawingStore } from "../perdrawing";
@@ -46,10 +46,10 @@ export const useTroubleSpots = defineDrawingStore("trouble-spots", () => {
 
   const asking = new LatestOnly<string[]>(async (items) => {
     try {
-      const told = await core.troubles(items, { ...limits });
+      const answer = await core.troubles(items, { ...limits });
       if (items.join() !== selection.selected.join() || !display.profile) return;
-      [found.value, refused.value] = [told, ""];
-      number.value = Math.min(number.value, told.spots.length - 1);
+      [found.value, refused.value] = [answer, ""];
+      number.value = Math.min(number.value, answer.spots.length - 1);
       if (waits) step(waits as 1 | -1);
     } catch (problem) {
       if (!(problem instanceof ApiError)) throw problem;
@@ -69,23 +69,23 @@ export const useTroubleSpots = defineDrawingStore("trouble-spots", () => {
   watch(limits, (now) => remember("trouble-limits", JSON.stringify(now)));
 
   /** Go to the next spot, or to the one before; the list opens where it is not. */
-  function go(way: 1 | -1): void {
+  function go(direction: 1 | -1): void {
     if (selection.selected.length === 0) {
       notices.tell("Nothing is selected. Select what to check; 3 goes to the next spot.");
       return;
     }
     if (!display.profile) {
-      waits = way;
+      waits = direction;
       display.openLeaf("Profile");
-    } else step(way);
+    } else step(direction);
   }
 
-  function step(way: 1 | -1): void {
+  function step(direction: 1 | -1): void {
     waits = 0;
     const { length } = found.value.spots;
     if (length === 0) return;
-    const from = number.value < 0 && way < 0 ? 0 : number.value;
-    at((from + way + length) % length);
+    const from = number.value < 0 && direction < 0 ? 0 : number.value;
+    at((from + direction + length) % length);
   }
 
   /** Go to a spot; the sheet is moved where it is out of sight. */

@@ -23,13 +23,14 @@ export const useNewItems = defineDrawingStore("new-items", () => {
   const edits = useEdits();
   const selection = useSelection();
   const catalogue = useCatalogue();
-  const kept = ref<Remembered>({
+  const remembered = ref<Remembered>({
     ...structuredClone(NONE),
     ...rememberedAs<Partial<Remembered>>(KEY, {}, isRemembered),
   });
   // as it was remembered when a style had one stroke only
-  if (kept.value.style && !("strokes" in kept.value.style)) kept.value.style = null;
-  watch(kept, (now) => remember(KEY, JSON.stringify(now)), { deep: true });
+  if (remembered.value.style && !("strokes" in remembered.value.style))
+    remembered.value.style = null;
+  watch(remembered, (now) => remember(KEY, JSON.stringify(now)), { deep: true });
 
   /** Once a dial was turned, what it came to is what the next shape of the kind starts with. */
   watch(
@@ -40,18 +41,18 @@ export const useNewItems = defineDrawingStore("new-items", () => {
       if (!edits.dialled || !type || marks.dials.length === 0) return;
       edits.dialled = false;
       const values = marks.dials.flatMap((d) => (d.value == null ? [] : [[d.dial, d.value]]));
-      kept.value.dials[type] = Object.fromEntries(values) as Record<string, number>;
+      remembered.value.dials[type] = Object.fromEntries(values) as Record<string, number>;
     },
   );
 
-  const dialsOf = (kind: string): Record<string, number> => kept.value.dials[kind] ?? {};
+  const dialsOf = (kind: string): Record<string, number> => remembered.value.dials[kind] ?? {};
   function startWith(kind: string, dials: Record<string, number>): void {
-    kept.value.dials[kind] = { ...dials };
+    remembered.value.dials[kind] = { ...dials };
   }
   /** How new items are painted. */
-  const style = computed<Style>(() => kept.value.style ?? catalogue.style);
+  const style = computed<Style>(() => remembered.value.style ?? catalogue.style);
   function paint(change: Partial<Style>): void {
-    kept.value.style = { ...style.value, ...change };
+    remembered.value.style = { ...style.value, ...change };
   }
   /** Its fill, or the stroke in front of the others, in a colour. */
   function ink(what: "fill" | "stroke", colour: Colour | null): void {
@@ -61,7 +62,7 @@ export const useNewItems = defineDrawingStore("new-items", () => {
     paint({ strokes: [...strokes.slice(0, -1), front] });
   }
   function turn(kind: string, dial: string, value: number): void {
-    kept.value.dials[kind] = { ...dialsOf(kind), [dial]: value };
+    remembered.value.dials[kind] = { ...dialsOf(kind), [dial]: value };
   }
-  return { kept, dialsOf, startWith, style, paint, ink, turn };
+  return { remembered, dialsOf, startWith, style, paint, ink, turn };
 });

@@ -71,7 +71,7 @@ export const useSampling = defineDrawingStore("sampling", () => {
     seen.value = null;
   }
 
-  /** What is given is looked at anew, as the hand may be faster than the answer. */
+  /** What is given is query at anew, as the hand may be faster than the answer. */
   async function give(screen: Point, under: boolean, what: Gives): Promise<void> {
     try {
       const found = await at(screen, under);
@@ -99,7 +99,7 @@ export const useSampling = defineDrawingStore("sampling", () => {
   function giveStyle(style: Style | null): void {
     const items = selection.selected;
     if (!style) notices.tell("A picture has only a colour. Click an item for its style.");
-    else if (items.length === 0) newItems.kept.style = style;
+    else if (items.length === 0) newItems.remembered.style = style;
     else edits.commit({ kind: "apply_style", items, style });
   }
 

@@ -20,7 +20,7 @@ interface Press {
 }
 
 export interface HandSettings {
-  /** How far the outline may stay from the hand, in sheet units, as things are looked at now. */
+  /** How far the outline may stay from the hand, in sheet units, as things are query at now. */
   tolerance(): number;
   /** How near to a seam its ends are drawn onto it, likewise. */
   reach(): number;
@@ -33,7 +33,7 @@ export interface HandSettings {
 
 export class FreehandTool implements Tool {
   readonly cursor = "crosshair";
-  readonly shows = "anchors";
+  readonly marks = "anchors";
   private item: string | null = null;
   private seen = false;
   private press: Press | null = null;
@@ -44,7 +44,7 @@ export class FreehandTool implements Tool {
     private readonly hand: HandSettings,
   ) {}
 
-  get goesOn(): boolean {
+  get continues(): boolean {
     return this.drawing;
   }
 

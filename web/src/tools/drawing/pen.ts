@@ -43,7 +43,7 @@ const negative = (v: Point): Point => [-v[0], -v[1]];
 
 export class PenTool implements Tool {
   readonly cursor = "crosshair";
-  readonly shows = "anchors";
+  readonly marks = "anchors";
   private path: Path | null = null;
   /** Whether its outline has been there. */
   private seen = false;
@@ -59,7 +59,7 @@ export class PenTool implements Tool {
     private readonly flowing = false,
   ) {}
 
-  get goesOn(): boolean {
+  get continues(): boolean {
     return this.drawing;
   }
 

@@ -1,5 +1,5 @@
 // An outline of the shelf in the hand: drawn out like a shape, or clicked in its own size.
-import type { KeptClip, Point } from "../../api/types";
+import type { ShelfClip, Point } from "../../api/types";
 import type { OpenDrawing } from "../../stores/board/opendrawing";
 import { placing } from "../../stores/library/placement";
 import { BoxTool } from "./box";
@@ -8,7 +8,7 @@ import type { ToolContext } from "../tool";
 /** What of the shelf is in the hand, and how it is placed. */
 export interface InHand {
   /** What is kept; null: nothing was taken yet. */
-  kept(): KeptClip | null;
+  source(): ShelfClip | null;
   /** It follows what is kept. */
   linked(): boolean;
   /** The size of one that is clicked, where that was typed. */
@@ -18,14 +18,14 @@ export interface InHand {
 export class PlaceTool extends BoxTool {
   constructor(open: OpenDrawing, bench: ToolContext, hand: InHand) {
     const placed = (item: string, start: Point) => {
-      const kept = hand.kept();
+      const source = hand.source();
       return (
-        kept &&
-        placing(kept, item, start, { linked: hand.linked(), container: open.container.active })
+        source &&
+        placing(source, item, start, { linked: hand.linked(), container: open.container.active })
       );
     };
     super(open, bench, {
-      label: () => hand.kept()?.name ?? "",
+      label: () => hand.source()?.name ?? "",
       click: "in the size set in Properties",
       begin: () => undefined,
       clicked(item, p) {

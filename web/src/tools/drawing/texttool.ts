@@ -28,7 +28,7 @@ export class TextTool implements Tool {
     const mark = aboutMark(hit, this.open);
     if (mark) return mark;
     const under = this.under(hit);
-    if (under && this.says(under)) {
+    if (under && this.isText(under)) {
       return { text: `${this.nameOf(under)}: click to type`, hints: [["drag", "move it"]] };
     }
     if (under && alt) return { text: `Click to write along ${this.nameOf(under)}`, hints: [] };
@@ -40,14 +40,14 @@ export class TextTool implements Tool {
 
   word(hit: Hit | null, alt = false): string | null {
     const under = this.under(hit);
-    return under && alt && !this.says(under) ? "write along it" : null;
+    return under && alt && !this.isText(under) ? "write along it" : null;
   }
 
   down(p: Pointer): void {
     this.pressed = p;
     this.drag = dragOfMark(p, this.open, this.bench);
     const under = this.under(p.hit);
-    if (this.drag || !under || !this.says(under)) return;
+    if (this.drag || !under || !this.isText(under)) return;
     this.open.selection.select([under]);
     this.drag = dragOfItems(p, this.open, this.bench);
   }
@@ -62,7 +62,7 @@ export class TextTool implements Tool {
     const dragged = drag?.up(p) ?? false;
     if (!pressed || dragged || far(p.screen, pressed.screen)) return;
     const under = this.under(pressed.hit);
-    if (under && this.says(under)) this.writing.type();
+    if (under && this.isText(under)) this.writing.type();
     else if (!drag) this.writing.write(pressed.at, pressed.alt ? under : null);
   }
 
@@ -88,7 +88,7 @@ export class TextTool implements Tool {
     return hit?.what === "item" ? this.open.container.pickOf(hit.item) : null;
   }
 
-  private says(item: string): boolean {
+  private isText(item: string): boolean {
     return this.open.doc.drawable(item)?.words != null;
   }
 

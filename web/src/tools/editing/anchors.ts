@@ -28,7 +28,7 @@ const same = (a: AnchorRef, b: AnchorRef): boolean =>
 
 export class AnchorsTool implements Tool {
   readonly cursor = "default";
-  readonly shows = "anchors";
+  readonly marks = "anchors";
   private drag: Dragging | null = null;
   private box: { start: Pointer; base: AnchorRef[] } | null = null;
   /** What a click without a drag makes of the chosen anchors. */

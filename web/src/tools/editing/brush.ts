@@ -1,7 +1,7 @@
 // Brush over: drag along an outline to smooth what the brush touches; with Alt held drag it aside,
 // which pulls softly as far as the brush is wide.
 import type { Command, Point, UnitFacts } from "../../api/types";
-import type { BrushDoes } from "../../stores/editing/brushing";
+import type { BrushEffect } from "../../stores/editing/brushing";
 import type { OpenDrawing } from "../../stores/board/opendrawing";
 import { length } from "../../lib/numbers";
 import { thinned } from "../trail";
@@ -24,8 +24,8 @@ export interface Brush {
   /** Sheet units: how far it reaches. */
   reach(): number;
   widen(times: number): void;
-  /** What it does, where Alt does not say otherwise. */
-  does(): BrushDoes;
+  /** What it effect, where Alt effect not say otherwise. */
+  effect(): BrushEffect;
   /** From 0 to 1. */
   amount(): number;
 }
@@ -50,7 +50,7 @@ export class BrushTool implements Tool {
   about(hit: Hit | null, alt = false): { text: string; hints: Hint[] } {
     const pulls = this.press?.pulls ?? this.pulls(alt);
     const hints: Hint[] = [
-      ["Alt", this.brush.does() === "pull" ? "smooth" : "pull"],
+      ["Alt", this.brush.effect() === "pull" ? "smooth" : "pull"],
       ["[ ]", "narrower, wider"],
     ];
     const item = hit?.what === "item" ? hit.item : this.open.selection.selected[0];
@@ -108,7 +108,7 @@ export class BrushTool implements Tool {
   }
 
   private pulls(alt: boolean): boolean {
-    return (this.brush.does() === "pull") !== alt;
+    return (this.brush.effect() === "pull") !== alt;
   }
 
   private command(press: Press, p: Pointer): Command {

@@ -9,7 +9,7 @@ const same = (a: AnchorRef, b: AnchorRef): boolean => a.join() === b.join();
 
 export class CornersTool implements Tool {
   readonly cursor = "default";
-  readonly shows = "corners";
+  readonly marks = "corners";
   private drag: Dragging | null = null;
   private asked: Pointer | null = null;
   private box: Pointer | null = null;

@@ -17,10 +17,10 @@ const ARROWS: Record<string, Point> = {
 
 /** How far an arrow key moves things, in sheet units for one step; null for other keys. */
 export function nudge(event: KeyboardEvent, step: number): Point | null {
-  const way = ARROWS[event.key];
-  if (!way || event.ctrlKey || event.altKey) return null;
+  const direction = ARROWS[event.key];
+  if (!direction || event.ctrlKey || event.altKey) return null;
   const far = step * (event.shiftKey ? 10 : 1);
-  return [way[0] * far, way[1] * far];
+  return [direction[0] * far, direction[1] * far];
 }
 
 export class SelectTool implements Tool {

@@ -1,6 +1,6 @@
 import { beforeEach, expect, test } from "vitest";
 import type { UnitFacts } from "../../api/types";
-import type { BrushDoes } from "../../stores/editing/brushing";
+import type { BrushEffect } from "../../stores/editing/brushing";
 import { BrushTool } from "../editing/brush";
 import { FakeBoard, RecordingContext, at, key } from "./recording";
 
@@ -8,16 +8,16 @@ const PX = { name: "px", size: 1, decimals: 2 } as UnitFacts;
 let board: FakeBoard;
 let bench: RecordingContext;
 let reach: number;
-let does: BrushDoes;
+let effect: BrushEffect;
 let tool: BrushTool;
 beforeEach(() => {
   board = new FakeBoard("a", "b");
   bench = new RecordingContext();
-  [reach, does] = [40, "smooth"];
+  [reach, effect] = [40, "smooth"];
   tool = new BrushTool(board.asOpen(), bench, {
     reach: () => reach,
     widen: (times) => (reach *= times),
-    does: () => does,
+    effect: () => effect,
     amount: () => 0.5,
   });
 });
@@ -62,7 +62,7 @@ test("with Alt it pulls from where it was taken hold of, and says how far", () =
 });
 
 test("where it pulls anyway, Alt smooths, and what it says follows", () => {
-  does = "pull";
+  effect = "pull";
   expect(tool.about(onA).text).toBe("Drag the edge of a aside");
   expect(tool.about(onA, true).text).toBe("Brush along the edge of a");
   tool.down(at(0, 0, onA, { alt: true }));
@@ -71,7 +71,7 @@ test("where it pulls anyway, Alt smooths, and what it says follows", () => {
   expect(bench.last?.kind).toBe("smooth_with_brush");
 });
 
-test("beside everything it goes on with what is selected, and with nothing it does nothing", () => {
+test("beside everything it goes on with what is selected, and with nothing it effect nothing", () => {
   tool.down(at(0, 0));
   tool.move(at(30, 0));
   tool.up(at(30, 0));

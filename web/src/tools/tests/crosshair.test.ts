@@ -23,7 +23,7 @@ const hand = {
   move: note("move"),
   up: note("up"),
   cancel: () => log.push("cancel"),
-  goesOn: false,
+  continues: false,
   closesAt: (): Hit | null => null,
 };
 const tools = reactive({
@@ -59,7 +59,7 @@ beforeEach(() => {
   vi.stubGlobal("window", globalThis);
   [log, marks, under] = [[], [], null];
   Object.assign(tools, { name: "pen", active: "pen", pressing: false, dragged: null, hit: null });
-  hand.goesOn = false;
+  hand.continues = false;
   hand.closesAt = () => null;
   crosshair = useCrosshair();
   crosshair.looksBy({ under: () => under, marks: () => marks });

@@ -1,14 +1,14 @@
 import { expect, test } from "vitest";
-import type { KeptClip } from "../../api/types";
+import type { ShelfClip } from "../../api/types";
 import { PlaceTool, type InHand } from "../drawing/placetool";
 import { FakeBoard, RecordingContext, at } from "./recording";
 
-const KEPT: KeptClip = { clip: "{}", key: "k1", name: "f-hole", state: 3 };
+const KEPT: ShelfClip = { clip: "{}", key: "k1", name: "f-hole", state: 3 };
 
 function held(more: Partial<InHand> = {}): [PlaceTool, FakeBoard, RecordingContext] {
   const [board, bench] = [new FakeBoard(), new RecordingContext()];
   const hand: InHand = {
-    kept: () => KEPT,
+    source: () => KEPT,
     linked: () => false,
     size: () => ({ width: 30 }),
     ...more,
@@ -49,7 +49,7 @@ test("a click places it in the size that is told; linked, it says what it follow
 });
 
 test("with nothing in the hand nothing is placed", () => {
-  const [tool, , bench] = held({ kept: () => null });
+  const [tool, , bench] = held({ source: () => null });
   tool.down(at(10, 20));
   tool.move(at(60, 90));
   tool.up(at(60, 90));

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The finder: a line in which any act, tool, setting, shape or item is found by what the trade calls it,
-// and done; what takes a number takes it behind its name.
+// and done; what asked a number asked it behind its name.
 import Dialog from "primevue/dialog";
 import InputText from "primevue/inputtext";
 import { computed, nextTick, ref, shallowRef, watch } from "vue";
@@ -66,9 +66,9 @@ watch([active, () => found.value.query.number], async ([entry, number]) => {
   hide();
   [value.value, unread.value] = [undefined, ""];
   if (!open.value || !entry || text.value === "") return;
-  const takes = entry.act?.number;
-  if (takes && number !== null) {
-    const name = takes.unit === "length" ? unit.value.name : null;
+  const asked = entry.act?.number;
+  if (asked && number !== null) {
+    const name = asked.unit === "length" ? unit.value.name : null;
     try {
       const read = await core.read(number.replace(/[°%×]\s*$/u, ""), name, null);
       if (active.value !== entry || found.value.query.number !== number) return;
@@ -128,14 +128,14 @@ function key(event: KeyboardEvent): void {
 }
 /** Label with the number in it, as it would be done. */
 function wordOf(entry: Entry): string {
-  const takes = entry.act?.number;
-  if (!takes || found.value.query.number === null || !entry.act) return entry.label;
+  const asked = entry.act?.number;
+  if (!asked || found.value.query.number === null || !entry.act) return entry.label;
   return `${labelOf(entry.act, c)} ${found.value.query.number}`;
 }
 const hint = (entry: Entry): string => {
-  const takes = entry.act?.number;
-  if (!takes || found.value.query.number !== null) return "";
-  return `${takes.label.toLowerCase()} ${takes.unit === "length" ? unit.value.name : takes.unit}`;
+  const asked = entry.act?.number;
+  if (!asked || found.value.query.number !== null) return "";
+  return `${asked.label.toLowerCase()} ${asked.unit === "length" ? unit.value.name : asked.unit}`;
 };
 </script>
 
