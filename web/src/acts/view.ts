@@ -1,4 +1,4 @@
-// How the drawing is query at, the sheet's guides and grid, and the rooms around the canvas.
+// How the drawing is looked at, the sheet's guides and grid, and the rooms around the canvas.
 import type { Command } from "../api/types";
 import { newId } from "../api/ids";
 import { LEAVES, VIEWS, type Leaf, type View } from "../stores/display/display";

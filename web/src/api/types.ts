@@ -229,5 +229,5 @@ export type SnapResult = Schemas["SnapResult"];
 export type AnchorKind = AnchorMark["kind"];
 export type Grip = Schemas["ResizeItems"]["grip"];
 
-/** What is asked of the cues; how the drawing is query at, and where one draws, is added. */
+/** What is asked of the cues; how the drawing is looked at, and where one draws, is added. */
 export type Aiming = Omit<Aim, "scale" | "kinds" | "image" | "place">;

@@ -27,7 +27,7 @@ const named = computed(() => {
   const holds = wordsOf(props.label).every((word) => words.has(word));
   return holds ? full : `${props.label}: ${full}`;
 });
-/** While the button previewed what it does, that is what the drawing looks like: nothing is missing. */
+/** While the button shows what it does, that is what the drawing looks like: nothing is missing. */
 const missing = computed(() => (previewed.value ? null : it.value.lacks(c)));
 const title = computed(() => {
   const { hint } = it.value;

@@ -1,15 +1,15 @@
-// A button that previewed what it would do while the pointer or the focus is on it.
+// A button that shows what it would do while the pointer or the focus is on it.
 import { onBeforeUnmount, ref, type Ref } from "vue";
 import type { Command } from "../api/types";
 import { usePreview } from "../stores/board/preview";
 import { pointedAt } from "./pointing";
 
 export interface Previewed {
-  /** For `v-on`: what previewed it, and what ends that. */
+  /** For `v-on`: what shows it, and what ends that. */
   readonly listeners: Record<string, (event: Event) => void>;
-  /** Whether what it would do previewed now: then it can be done, whatever previewed. */
+  /** Whether what it would do shows now: then it can be done, whatever shows. */
   readonly previewed: Readonly<Ref<boolean>>;
-  /** What it previewed is being done: it stays. */
+  /** What it shows is being done: it stays. */
   done(): void;
 }
 
@@ -28,7 +28,7 @@ export function usePreviewed(command: () => Command | null): Previewed {
     if (previewed.value) preview.end();
     previewed.value = false;
   }
-  // a button that goes while it previewed something takes that with it
+  // a button that goes while it shows something takes that with it
   onBeforeUnmount(hide);
   return {
     previewed,

@@ -1,4 +1,4 @@
-// What nobody has foreseen: it is reported once, with what is safe and a way on, and goes to the console.
+// What nobody has foreseen: it is said once, with what is safe and a way on, and goes to the console.
 import type { App } from "vue";
 import { ApiError } from "../api/client";
 

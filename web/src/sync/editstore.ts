@@ -24,7 +24,7 @@ export interface StoredEdit {
   edit: PendingEdit;
   /** What the step is called, where the core was there to say. */
   name?: string;
-  /** Why the server will never keep it; it stays to be query at. */
+  /** Why the server will never keep it; it stays to be looked at. */
   refused?: RefusedEdit;
 }
 

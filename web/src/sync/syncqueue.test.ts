@@ -175,7 +175,7 @@ test("an undo that names no step takes nothing back once the drawing has changed
   expect([log, aside.length, box.waiting]).toEqual([["stale 9", "refused a"], 0, 0]);
 });
 
-test("what is refused for good is set aside to be query at; those behind it go on", async () => {
+test("what is refused for good is set aside to be looked at; those behind it go on", async () => {
   answers = [told(422, "locked_item", true), ok(4)];
   box.add([posted("a"), posted("b")]);
   await passes();

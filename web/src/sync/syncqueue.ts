@@ -186,7 +186,7 @@ export class SyncQueue {
     return false;
   }
 
-  /** It will not be kept: out of the way of the others, and there to be query at. */
+  /** It will not be kept: out of the way of the others, and there to be looked at. */
   private async setAside(
     posted: StoredEdit,
     why: Pick<ApiError, "code" | "message">,

@@ -74,7 +74,7 @@ export const useSyncStore = defineStore("post", () => {
   /** Pending edits that are stored already and wait for what they are to say. */
   const prepared = new Set<string>();
 
-  /** Store pending edits; what cannot be stored is held here, and the designer is warned once. */
+  /** Store pending edits; what cannot be stored is held here, and the designer is told once. */
   function keep(posted: StoredEdit[]): void {
     const late = new Promise<boolean>((done) => window.setTimeout(() => done(false), PATIENCE));
     const done = Promise.race([store.put(posted), late]).then((well) => {
@@ -209,7 +209,7 @@ export const useSyncStore = defineStore("post", () => {
     if (me?.id !== person.id) signedOut.value = true;
   }
 
-  /** Be warned when another window has changed a drawing. */
+  /** Be told when another window has changed a drawing. */
   function follow(act: (drawing: number, version: number) => void): () => void {
     followers.add(act);
     return () => followers.delete(act);

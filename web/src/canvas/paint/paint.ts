@@ -35,7 +35,7 @@ export function paintOf(paint: Paint | null, id: string): string {
 
 export const isSeen = (stroke: Stroke): boolean => stroke.paint !== null && stroke.width > 0;
 
-/** The attributes of how something isSeen as a whole. */
+/** The attributes of how something shows as a whole. */
 export function showingOf(finish: Finish, filter: FilterMark | null, id: string) {
   return {
     opacity: finish.opacity < 1 ? finish.opacity : undefined,

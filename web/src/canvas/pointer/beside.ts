@@ -1,4 +1,4 @@
-// Where a small panel offset beside a place of the canvas, all of it on the canvas.
+// Where a small panel lies beside a place of the canvas, all of it on the canvas.
 import type { Point } from "../../api/types";
 
 const GAP = 12;

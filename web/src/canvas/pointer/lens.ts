@@ -1,4 +1,4 @@
-// How marks are query at: as the sheet is, or through the loupe, where they stand farther apart and
+// How marks are looked at: as the sheet is, or through the loupe, where they stand farther apart and
 // keep their size.
 import { computed, inject, provide, reactive, type ComputedRef, type InjectionKey } from "vue";
 import type { Matrix, Point } from "../../api/types";
@@ -14,7 +14,7 @@ export interface Lens {
 
 const LENS: InjectionKey<Lens> = Symbol("lens");
 
-/** The lens that marks are query at through. */
+/** The lens that marks are looked at through. */
 export const useLens = (): Lens => inject(LENS, () => useView(), true);
 
 /** An image of the sheet as it lies on the screen: what moves marks of the original there. */
@@ -45,7 +45,7 @@ export function showInImage(matrix: () => Matrix | null): ComputedRef<string | u
 export const useUpright = (): ComputedRef<string | undefined> =>
   inject(UPRIGHT, () => computed(() => undefined), true);
 
-/** Marks inside are query at so many times larger, what lies under a place staying there. */
+/** Marks inside are looked at so many times larger, what lies under a place staying there. */
 export function magnify(at: () => Point, times: number): void {
   const view = useView();
   const off = computed<Point>(() => [at()[0] * (1 - times), at()[1] * (1 - times)]);

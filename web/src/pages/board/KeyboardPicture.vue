@@ -18,7 +18,7 @@ import { HELD_KEYS } from "./keys/holdkeys";
 
 const open = defineModel<boolean>({ required: true });
 const LINES = ["1234567890", "QWERTYUIOP", "ASDFGHJKL", "ZXCVBNM"];
-/** Keys that no act has: what they do hangs on what the hand effect. */
+/** Keys that no act has: what they do hangs on what the hand does. */
 const OTHERS: readonly (readonly [string, string])[] = [
   ["Wheel", "zoom at the pointer"],
   ["Shift wheel", "sideways"],

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// The job in its time: played, paused, or query at at any moment.
+// The job in its time: played, paused, or looked at at any moment.
 import Button from "primevue/button";
 import Select from "primevue/select";
 import Slider from "primevue/slider";

@@ -10,7 +10,7 @@ const props = defineProps<{
   done: CutDone | null;
   now: Now;
   free: FreeForm[];
-  /** The place of the fault that is query at, millimetres. */
+  /** The place of the fault that is looked at, millimetres. */
   spot: [number, number] | null;
 }>();
 /** How much of the view the sheet leaves free around it. */

@@ -171,7 +171,7 @@ export function useCutting(drawing: number) {
     if (!now || cutting.value) return;
     clear();
     cutting.value = true;
-    asking.put(now); // edits may have been kept since it was query at
+    asking.put(now); // edits may have been kept since it was looked at
     const found = await asked<CutDone>("cut", "jobs", now);
     cutting.value = false;
     if (!found || plan.value !== now) return;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// Lining up and spacing; the pointer on a button previewing what it would do.
+// Lining up and spacing; the pointer on a button shows what it would do.
 import Checkbox from "primevue/checkbox";
 import { computed, onBeforeUnmount, ref } from "vue";
 import { useAligning, type Target } from "../../stores/editing/aligning";

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// The brush: what it effect, how far it reaches, and how much it smooths.
+// The brush: what it does, how far it reaches, and how much it smooths.
 import { useBrushing } from "../../stores/editing/brushing";
 import type { BrushEffect } from "../../stores/editing/brushing";
 import ChoiceButtons from "../../ui/ChoiceButtons.vue";

@@ -124,7 +124,7 @@ export class EditQueue {
     });
   }
 
-  /** Lay what a pending shows over what is kept. */
+  /** Lay what a letter shows over what is kept. */
   overlay(pending: PendingEdit, shown: Shown): void {
     const { repaint, undo: step } = shown;
     if (step?.edit === pending.id) this.post.call(this.drawing(), pending.id, step.name);

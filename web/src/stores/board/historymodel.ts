@@ -1,4 +1,4 @@
-// Undo and redo: what they would do to what is saved and to what is on its way; and the drawing as
+// Undo and redo: what they would do to what is kept and to what is on its way; and the drawing as
 // it was at a marked step, for a moment.
 import { computed, shallowRef } from "vue";
 import { ApiError, get } from "../../api/client";

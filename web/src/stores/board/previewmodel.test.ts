@@ -51,7 +51,7 @@ beforeEach(() => {
 });
 const AIM = { probes: [[1, 1]] } as never;
 
-test("what an edit would do is shown, with what it meets, as things are query at now", async () => {
+test("what an edit would do is shown, with what it meets, as things are looked at now", async () => {
   preview.aim(AIM, MOVE, ["a"], (shift) => log.push(`met ${shift.join()}`));
   expect(asked[0]?.aim).toEqual({
     probes: [[1, 1]],

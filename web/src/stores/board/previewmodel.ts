@@ -124,7 +124,7 @@ export class PreviewModel {
     return spread;
   }
 
-  /** What is asked of the cues now: how things are query at, where one draws, in which image. */
+  /** What is asked of the cues now: how things are looked at, where one draws, in which image. */
   aimOf(aiming: Aiming | null): Aim | null {
     const { kinds } = this.cues;
     if (!aiming || kinds.length === 0) return null;

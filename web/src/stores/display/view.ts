@@ -1,4 +1,4 @@
-// How the sheet is query at: scale and place of the sheet on the canvas, in CSS pixels.
+// How the sheet is looked at: scale and place of the sheet on the canvas, in CSS pixels.
 import { defineStore } from "pinia";
 import { computed, ref } from "vue";
 import type { Point, Sheet } from "../../api/types";

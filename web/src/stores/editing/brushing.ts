@@ -1,4 +1,4 @@
-// The brush: how far it reaches, what it effect, how much it smooths.
+// The brush: how far it reaches, what it does, how much it smooths.
 import { defineStore } from "pinia";
 import { computed, ref, watch } from "vue";
 import { remember, remembered } from "../../lib/settings";

@@ -86,7 +86,7 @@ test("it opens as it was sent last; of two looks the later one is shown", async 
   expect(store.looking).toBe(false);
 });
 
-test("what is set quickly is query at once; a refusal is shown instead of a picture", async () => {
+test("what is set quickly is looked at once; a refusal is shown instead of a picture", async () => {
   const store = useExporting();
   await store.begin();
   store.kind = "svg";

@@ -10,7 +10,7 @@ import { saved } from "../../lib/download";
 import { useNotices } from "../../session/notices";
 import { ProgressPoller } from "../../sync/progress";
 
-/** Milliseconds that the hand rests before what was set is query at. */
+/** Milliseconds that the hand rests before what was set is looked at. */
 const RESTS = 300;
 /** Milliseconds after which what was to stop is waited for no more. */
 const UNHEARD = 3000;

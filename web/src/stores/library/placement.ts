@@ -47,7 +47,7 @@ export const usePlacement = defineDrawingStore("placement", () => {
   const size = ref<[number, number]>([0, 0]);
   /** Only its width is typed; the height follows. */
   const own = ref(true);
-  /** The entry whose variations are query at, by its number. */
+  /** The entry whose variations are looked at, by its number. */
   const compared = ref<number | null>(null);
 
   async function clipOf(of: ShelfEntry): Promise<ShelfClip | null> {

@@ -1,4 +1,4 @@
-// The trouble spots of what is selected: query for while the Profile is open, gone through one by
+// The trouble spots of what is selected: looked for while the Profile is open, gone through one by
 // one, each with the edit that mends it.
 import { useCatalogue } from "../display/catalogue";
 import { defineDrawingStore } from "../perdrawing";

@@ -71,7 +71,7 @@ export const useSampling = defineDrawingStore("sampling", () => {
     seen.value = null;
   }
 
-  /** What is given is query at anew, as the hand may be faster than the answer. */
+  /** What is given is looked at anew, as the hand may be faster than the answer. */
   async function give(screen: Point, under: boolean, what: Gives): Promise<void> {
     try {
       const found = await at(screen, under);

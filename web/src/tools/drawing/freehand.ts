@@ -20,7 +20,7 @@ interface Press {
 }
 
 export interface HandSettings {
-  /** How far the outline may stay from the hand, in sheet units, as things are query at now. */
+  /** How far the outline may stay from the hand, in sheet units, as things are looked at now. */
   tolerance(): number;
   /** How near to a seam its ends are drawn onto it, likewise. */
   reach(): number;

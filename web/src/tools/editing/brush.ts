@@ -24,7 +24,7 @@ export interface Brush {
   /** Sheet units: how far it reaches. */
   reach(): number;
   widen(times: number): void;
-  /** What it effect, where Alt effect not say otherwise. */
+  /** What it does, where Alt does not say otherwise. */
   effect(): BrushEffect;
   /** From 0 to 1. */
   amount(): number;

@@ -15,7 +15,7 @@ interface Press {
 }
 
 export interface Knife {
-  /** How far a free line may stay from the hand, in sheet units, as things are query at now. */
+  /** How far a free line may stay from the hand, in sheet units, as things are looked at now. */
   tolerance(): number;
   /** Show the line while it is drawn. */
   ink(points: Point[] | null): void;

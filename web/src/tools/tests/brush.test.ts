@@ -71,7 +71,7 @@ test("where it pulls anyway, Alt smooths, and what it says follows", () => {
   expect(bench.last?.kind).toBe("smooth_with_brush");
 });
 
-test("beside everything it goes on with what is selected, and with nothing it effect nothing", () => {
+test("beside everything it goes on with what is selected, and with nothing it does nothing", () => {
   tool.down(at(0, 0));
   tool.move(at(30, 0));
   tool.up(at(30, 0));

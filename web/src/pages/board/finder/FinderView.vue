@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The finder: a line in which any act, tool, setting, shape or item is found by what the trade calls it,
-// and done; what asked a number asked it behind its name.
+// and done; what takes a number takes it behind its name.
 import Dialog from "primevue/dialog";
 import InputText from "primevue/inputtext";
 import { computed, nextTick, ref, shallowRef, watch } from "vue";

@@ -65,7 +65,7 @@ test("Ctrl with another key is left to the browser; what cannot be done says why
   expect(at.log).toEqual(["tell Select all: take up the Select tool."]);
 });
 
-test("plain keys choose tools, views and what is query at", () => {
+test("plain keys choose tools, views and what is looked at", () => {
   for (const key of ["2", "3", "5", "j", "0", "1", "?"]) press(key);
   press("V", { shiftKey: true });
   press("6");
