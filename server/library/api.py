@@ -101,7 +101,7 @@ class ClipForm(Schema):
     clip: str
 
 
-class KeptClip(ClipForm):
+class ShelfClip(ClipForm):
     """An outline as it is kept now."""
 
     key: str
@@ -251,7 +251,7 @@ def delete_entry(request: HttpRequest, entry: int) -> dict[str, Any]:
     return _filed([acts.remove(whose(request), entry)])
 
 
-@router.get("/library/{int:entry}/clip", response=KeptClip)
+@router.get("/library/{int:entry}/clip", response=ShelfClip)
 def get_clip(request: HttpRequest, entry: int) -> dict[str, Any]:
     """An outline as it is kept now."""
     row = acts.entry_of(whose(request), entry)
