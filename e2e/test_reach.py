@@ -122,6 +122,7 @@ class LeavesTest(ReachTest):
         self.key("Shift+w")
         self.steps_come_to(3)
         self.key("w")
+        expect(self.page.get_by_test_id("anchor-0").first).to_be_visible()  # else it is a segment
         self.click(60, 60)
         expect(self.page.get_by_text("Anchor 1 of 4", exact=True)).to_be_visible()
         stay("Form")
