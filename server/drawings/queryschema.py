@@ -27,7 +27,7 @@ class AimIn(Schema):
     """As it would be if nothing were met; none to know what is met only."""
     selection: list[str] = []
     view: ViewRequest = ViewRequest()
-    commits: bool = False
+    keeps: bool = False
     """To keep the edit then: answers with the command instead of the repaint."""
 
 

@@ -67,9 +67,9 @@ def circle(radius: float = 1.0, centre: complex = 0j, *, back: bool = False) -> 
     4
 
     """
-    heading = -1.0 if back else 1.0
-    handle = arc_handle(90.0) * radius * heading
-    rays = [direction(-90.0 + 90.0 * heading * k) for k in range(4)]
+    sense = -1.0 if back else 1.0
+    handle = arc_handle(90.0) * radius * sense
+    rays = [direction(-90.0 + 90.0 * sense * k) for k in range(4)]
     return Contour(
         tuple(
             Anchor(centre + r * radius, -r * 1j * handle, r * 1j * handle, "symmetric")

@@ -107,8 +107,8 @@ def _soft(sharp: complex, cut: Cut) -> tuple[complex, complex]:
         gap = cut.end - cut.start
         lead, tail = cross(gap, cut.after) / turn, cross(gap, cut.before) / -turn
         if all(
-            far / LONGEST_SOFT < direction < far * LONGEST_SOFT
-            for direction, far in zip((lead, tail), to_sharp, strict=True)
+            far / LONGEST_SOFT < part < far * LONGEST_SOFT
+            for part, far in zip((lead, tail), to_sharp, strict=True)
         ):
             return cut.before * lead, -cut.after * tail
     return cut.before * to_sharp[0], -cut.after * to_sharp[1]

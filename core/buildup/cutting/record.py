@@ -94,24 +94,24 @@ def record_of(strokes: Sequence[PenStroke], plan: CutPlan) -> CutRecord:
     lengths = {True: 0.0, False: 0.0}
     for n, (down, run) in enumerate(joined := _joined(strokes)):
         done(n / len(joined))
-        direction = [complex(p.real / STEPS, plan.height - p.imag / STEPS) for p in run.places]
+        route = [complex(p.real / STEPS, plan.height - p.imag / STEPS) for p in run.places]
         changes = down and run.pen != pen
         clock += CHANGE if changes and pen else 0.0
         clock += 2.0 * LIFT if down else 0.0
         speed = plan.speed if down else SPEED_UP
-        lasts = times_along(direction, speed=speed, acceleration=plan.acceleration)[-1]
-        lengths[down] += length(direction)
+        lasts = times_along(route, speed=speed, acceleration=plan.acceleration)[-1]
+        lengths[down] += length(route)
         if down and plan.knife > 0.0:
-            direction, heading = trailed(direction, offset=plan.knife, heading=heading)
+            route, heading = trailed(route, offset=plan.knife, heading=heading)
         cuts.append(
             Cut(
                 pen=run.pen,
                 down=down,
-                places=tuple((p.real, p.imag) for p in direction),
+                places=tuple((p.real, p.imag) for p in route),
                 starts=clock,
                 lasts=lasts,
                 changes=changes and pen > 0,
-                closes=_closing(direction, NEARLY if plan.knife > 0.0 else 0.0) if down else None,
+                closes=_closing(route, NEARLY if plan.knife > 0.0 else 0.0) if down else None,
             )
         )
         clock += lasts

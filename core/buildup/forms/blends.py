@@ -17,8 +17,8 @@ from buildup.messages import message, refusal
 
 MOST_STEPS = 200
 """Steps between two."""
-MOST_ANCHORS = 40_000
-"""Of all steps of a live blend: so many take about half a second in the browser, at every move."""
+MOST_ANCHORS = 12_000
+"""Of all steps of a live blend: so many take about a second in the browser, at every move."""
 SPACINGS: Mapping[BlendSpacing, Callable[[float], float]] = {
     "even": lambda share: share,
     "nearer_first": lambda share: share * share,

@@ -143,11 +143,11 @@ class LiveTest(unittest.TestCase):
         path = Contour(value.items["open"].contours[0].anchors)
         value = updated(value, Delta(put=(replace(value.items["open"], contours=(path,)),)))
         for items, count, code in (
-            (["one"], 3, "not_two"),
+            (["one"], 3, "too_few"),
             (["one", "open"], 3, "not_alike"),
             (["one", "two"], 0, "bad_count"),
             (["one", "two"], 201, "bad_count"),
-            (["layer-1", "one"], 3, "not_two"),
+            (["layer-1", "one"], 3, "layers_on_top"),
         ):
             wanted = {"kind": "blend_items", "items": items, "count": count, "live": True}
             found = code_of(lambda wanted=wanted: apply(value, read_command(wanted)))
@@ -156,6 +156,10 @@ class LiveTest(unittest.TestCase):
     def test_numbers_of_it_are_set_and_follow_formulas(self):
         value = two()
         blend = blend_in(value)
+        follows = {"targets": [[blend, "result.count"]], "formula": "2 + 3", "unit": "px"}
+        bound = done(value, kind="follow_formula", **follows)
+        self.assertEqual(bound.items[blend].result.count, 5)
+        self.assertEqual(len(middles(bound)), 7)
         result = {"kind": "blend", "count": 1, "spacing": "nearer_last"}
         value = done(value, kind="set_result", assembly=blend, result=result)
         self.assertEqual(len(middles(value)), 3)

@@ -64,9 +64,7 @@ def preview_edit(request: HttpRequest, drawing: int, body: AimIn) -> host.Aimed:
     row, value = value_now(request, drawing)
     meeting = SnapResult() if body.aim is None else cueindexes.meeting(row.pk, value, body.aim)
     with reporting_to(InteractiveBudget(MOST_ON_SERVER)):
-        return host.aimed(
-            value, meeting, body.command, body.selection, body.view, keeps=body.commits
-        )
+        return host.aimed(value, meeting, body.command, body.selection, body.view, keeps=body.keeps)
 
 
 @router.post("/drawings/{drawing}/queries/selection", response=Selection)

@@ -165,6 +165,19 @@ class TogetherTest(TransactionTestCase):
         values = self.post("queries/selection", {"selection": ["plate", "second"]}).json()
         self.assertEqual(ask(verb="select", selection=["plate", "second"])["answer"], values)
 
+    def test_an_edit_that_a_page_of_before_sends_says_its_view_in_its_words(self):
+        self.send(PLATE, 0)
+
+        def curves(number, **more):
+            edit = {"id": f"command-e{number}", "version": number, "command": move(), **more}
+            answer = self.post("commands", {**edit, "selection": ["plate"]})
+            self.assertEqual(answer.status_code, 200)
+            return len(answer.json()["repaint"]["selection"]["curves"])
+
+        before, now = curves(1, shows={"curves": 5.0}), curves(2, view={"curves": 5.0})
+        self.assertEqual((before, curves(3)), (now, 0))
+        self.assertGreater(now, 0)
+
     def test_the_drawing_as_at_a_step_changes_nothing(self):
         for version, command in enumerate([PLATE, move(by=(100, 0)), {**PLATE, "item": "b"}]):
             self.send(command, version)
@@ -182,6 +195,9 @@ class TogetherTest(TransactionTestCase):
         aim = {"aim": {"probes": [[101, 2]], "scale": 1.0, "kinds": ["anchor"]}}
         met = self.post("queries/preview", aim).json()["meeting"]
         self.assertEqual((met["shift"], met["cues"][0]["kind"]), ([-1, -2], "anchor"))
+        kept = {**aim, "command": move(by=(1, 2)), "keeps": True}
+        met = self.post("queries/preview", kept).json()
+        self.assertEqual((met["command"]["by"], met["repaint"]), ([0, 0], None))
         self.send(move(by=(50, 0)), 1)
         self.assertEqual(self.post("queries/preview", aim).json()["meeting"]["cues"], [])
         bad = {"aim": {"probes": [[1, 2]], "scale": "wide"}}

@@ -68,40 +68,40 @@ def words_in(entity: DXFGraphic) -> DxfText | None:
     return None
 
 
-def _sound(text: DxfText) -> DxfText | None:
+def _sound(found: DxfText) -> DxfText | None:
     """What is said, unless that is nothing."""
-    plain = replace(text, text=text.text[:LONGEST].strip("\n"))
+    plain = replace(found, text=found.text[:LONGEST].strip("\n"))
     return plain if plain.text.strip() and plain.height > 0.0 else None
 
 
-def item_of(text: DxfText, place: Place, scale: float, ink: Style, say: Say) -> TextItem | None:
+def item_of(found: DxfText, place: Place, scale: float, ink: Style, say: Say) -> TextItem | None:
     """Text on the sheet, in the first font that has it; None: there is none.
 
     Args:
-        text: what.
+        found: what.
         place: where points of the file are.
         scale: sheet units in a unit of the file.
         ink: how a line of its colour is painted.
         say: sets it.
     """
-    spoken = say(text.text, FAMILY)
+    spoken = say(found.text, FAMILY)
     if spoken is None:
         return None
-    size = text.height * scale / CAPITALS
-    across = direction(-text.angle)
+    size = found.height * scale / CAPITALS
+    across = direction(-found.angle)
     down = across * 1j
-    at = place(Vec3(*text.at)) + down * text.lower * text.height * scale
+    at = place(Vec3(*found.at)) + down * found.lower * found.height * scale
     lettering = Lettering(
-        text=text.text,
+        text=found.text,
         font=spoken.font,
         font_name=spoken.font_name,
         shaped=spoken.shaped,
         size=size,
         leading=100.0 * LEADING * CAPITALS,
-        align=text.align,
+        align=found.align,
     )
     style = Style(fill=ink.strokes[0].paint, strokes=())
-    name = text.text.partition("\n")[0][:60].strip() or "Text"
+    name = found.text.partition("\n")[0][:60].strip() or "Text"
     return TextItem(
         id="t", name=name, style=style, lettering=lettering, place=Affine(across, down, at)
     )

@@ -10747,10 +10747,10 @@ export interface components {
              */
             view?: components["schemas"]["ViewRequest"];
             /**
-             * Commits
+             * Keeps
              * @default false
              */
-            commits?: boolean;
+            keeps?: boolean;
         };
         /**
          * SelectionIn

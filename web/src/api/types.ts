@@ -90,6 +90,9 @@ export type PaintMark = Omit<Required<Schemas["PaintMark"]>, "style" | "finish" 
   finish: Finish;
   filter: FilterMark | null;
 };
+/** What is asked of the core; checked where it is asked, as the server passes over what it does not know. */
+export type AimIn = Schemas["AimIn"];
+export type SelectionIn = Schemas["SelectionIn"];
 /** What becomes of the form of an assembly. */
 export type OffsetEffect = Required<Schemas["OffsetEffect"]>;
 export type BlendEffect = Required<Schemas["BlendEffect"]>;

@@ -1,6 +1,7 @@
 // The core on the server.
 import { post } from "../api/client";
 import type {
+  AimIn,
   Aimed,
   AnchorMark,
   AnchorRef,
@@ -13,6 +14,7 @@ import type {
   Reading,
   Sample,
   Selection,
+  SelectionIn,
   CopiesPreview,
   SweepMarks,
   TroubleSpots,
@@ -23,8 +25,14 @@ import type { Core } from "./coreapi";
 
 export const serverCore = (drawing: () => number): Core => ({
   aim: (aim, command, query, keeps) =>
-    post<Aimed>(`/drawings/${drawing()}/queries/preview`, { aim, command, ...query, keeps }),
-  select: (query) => post<Selection>(`/drawings/${drawing()}/queries/selection`, query),
+    post<Aimed>(`/drawings/${drawing()}/queries/preview`, {
+      aim,
+      command,
+      ...query,
+      keeps,
+    } satisfies AimIn),
+  select: (query) =>
+    post<Selection>(`/drawings/${drawing()}/queries/selection`, query satisfies SelectionIn),
   anchor: (item, at, reach) =>
     post<AnchorMark | null>(`/drawings/${drawing()}/queries/nearest-anchor`, { item, at, reach }),
   anchors: (start, end) =>

@@ -47,8 +47,9 @@ const isPosted = (value: Partial<StoredEdit> | undefined): value is StoredEdit =
   typeof value.edit?.path === "string";
 
 /** Windows of an earlier form of the program called an edit a letter; the store keeps that name. */
-const asNow = (value: StoredEdit & { letter?: PendingEdit }): StoredEdit =>
-  value.letter ? { ...value, edit: value.letter } : value;
+export function asNow({ letter, ...value }: StoredEdit & { letter?: PendingEdit }): StoredEdit {
+  return letter ? { ...value, edit: letter } : value;
+}
 
 export class BrowserEditStore implements EditStore {
   private opened: Promise<IDBPDatabase<Schema>> | null = null;

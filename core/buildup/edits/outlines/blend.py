@@ -5,10 +5,11 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from buildup.drawing.checks import LONGEST_NAME
-from buildup.drawing.itemtypes import Assembly, BlendEffect, BlendSpacing, Layer, Outline
+from buildup.drawing.itemtypes import Assembly, BlendEffect, BlendSpacing, Outline
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Style
 from buildup.drawing.tree import Tree
+from buildup.edits.assemblies.combining import tops_of
 from buildup.edits.change import Delta, made_by, row_of
 from buildup.edits.command import Command
 from buildup.edits.items.newitems import check_contours
@@ -50,12 +51,7 @@ class BlendItems(Command):
         return self._live(drawing, effect) if self.live else self._steps(drawing, effect)
 
     def _live(self, drawing: Drawing, effect: BlendEffect) -> Delta:
-        open_items(drawing, self.items)
-        tops = drawing.tree.tops(self.items)
-        if len(tops) < 2:
-            raise refusal("not_two.live")
-        if any(isinstance(drawing.items[t], Layer) for t in tops):
-            raise refusal("layers_on_top.blend")
+        tops = tops_of(drawing, self.items)
         rows = [tuple(forms_in(drawing, top)) for top in tops]
         for first, last in itertools.pairwise(rows):
             steps_between(first, last, replace(effect, count=1))  # refuses what is not alike
@@ -63,9 +59,7 @@ class BlendItems(Command):
         back, front = drawing.items[tops[0]], tops[-1]
         new = made.new_id(back.id)
         name = f"{back.name}, blend"[:LONGEST_NAME]
-        made.put.append(
-            Assembly(id=new, name=name, style=Style(strokes=()), result=effect, role=back.role)
-        )
+        made.put.append(Assembly(id=new, name=name, style=Style(strokes=()), result=effect))
         made.put += (
             replace(drawing.items[t], role=None) for t in tops if drawing.items[t].role is not None
         )

@@ -393,9 +393,9 @@ def turning_points(segment: Cubic) -> tuple[float, ...]:
     True
     """
     a, b, c, d = segment
-    graphs = (b - a, c - a, d - a)
-    direction = unit(max(graphs, key=abs))
-    if any(abs(cross(direction, w)) > MEETS for w in graphs):
+    vectors = (b - a, c - a, d - a)
+    direction = unit(max(vectors, key=abs))
+    if any(abs(cross(direction, w)) > MEETS for w in vectors):
         return ()
-    first, second, third = (complex(dot(direction, w), 0.0) for w in graphs)
+    first, second, third = (complex(dot(direction, w), 0.0) for w in vectors)
     return extremes((0j, first, second, third))

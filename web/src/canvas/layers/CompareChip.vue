@@ -9,12 +9,12 @@ const comparing = useComparing();
   <div v-if="comparing.mode !== 'off'" class="chip" data-testid="compare-chip">
     <span class="name">Reference</span>
     <button
-      v-for="[way, label] in MODES"
-      :key="way"
+      v-for="[mode, label] in MODES"
+      :key="mode"
       class="row-button"
-      :class="{ active: way === comparing.mode }"
-      :aria-pressed="way === comparing.mode"
-      @click="comparing.compare(way)"
+      :class="{ active: mode === comparing.mode }"
+      :aria-pressed="mode === comparing.mode"
+      @click="comparing.compare(mode)"
     >
       {{ label }}
     </button>

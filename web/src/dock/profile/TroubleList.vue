@@ -53,7 +53,7 @@ watch(
         :class="{ here: n === troubleSpots.number }"
         data-testid="trouble"
       >
-        <button class="row-button says" :title="spot.message" @click="troubleSpots.at(n)">
+        <button class="row-button message" :title="spot.message" @click="troubleSpots.at(n)">
           {{ spot.message }}
         </button>
         <ActionButton

@@ -150,7 +150,7 @@ const contrast = computed(() => {
       />
     </template>
     <span class="label">{{ facts ? "Contrast" : "" }}</span>
-    <span class="stands" title="Contrast with the sheet" data-testid="contrast">{{
+    <span class="contrast" title="Contrast with the sheet" data-testid="contrast">{{
       facts ? contrast : ""
     }}</span>
     <template v-for="notation in NOTATIONS" :key="notation">

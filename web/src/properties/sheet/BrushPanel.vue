@@ -6,7 +6,7 @@ import ChoiceButtons from "../../ui/ChoiceButtons.vue";
 import DialSlider from "../../ui/DialSlider.vue";
 import TypedField from "../../fields/TypedField.vue";
 
-const DOES: readonly (readonly [BrushEffect, string, string])[] = [
+const EFFECTS: readonly (readonly [BrushEffect, string, string])[] = [
   ["smooth", "Smooth", "M1 11C3 5 5 13 7 9S10 7 15 7"],
   ["pull", "Pull", "M1 12H4C7 12 6 5 8 5S9 12 12 12H15"],
 ];
@@ -17,7 +17,7 @@ const brushing = useBrushing();
   <section aria-label="Smooth brush">
     <ChoiceButtons
       class="wide"
-      :options="DOES"
+      :options="EFFECTS"
       :columns="2"
       :pressed="(effect) => effect === brushing.effect"
       prefix="brush"

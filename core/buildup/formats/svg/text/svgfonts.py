@@ -143,10 +143,10 @@ def _features(value: str) -> Iterator[tuple[str, int]]:
 
 def _axes(look: Look, weight: str) -> Iterator[AxisValue]:
     """Where on its axes a variable font is wanted; its weight is a property of its own."""
-    setting = dict(_settings(look.get("font-variation-settings", "")))
-    if "wght" not in setting and weight.isdecimal():
-        setting["wght"] = weight
-    for tag, value in setting.items():
+    settings = dict(_settings(look.get("font-variation-settings", "")))
+    if "wght" not in settings and weight.isdecimal():
+        settings["wght"] = weight
+    for tag, value in settings.items():
         number = read_length(value, otherwise=MOST_AXIS * 2.0)
         if abs(number) <= MOST_AXIS:
             yield AxisValue(tag, number)
