@@ -117,7 +117,7 @@ set_up_packages() {
     wait "$python" || exit 1
     ${2:-true}
     build_web "$state"
-    step "Compressing it" compress "$VENV/bin/python" -m whitenoise.compress -q --no-brotli "web/$WEB_FOLDER/assets"
+    [ "$WEB_FOLDER" != dist ] || step "Compressing it" compress node web/tools/compress.mjs "web/$WEB_FOLDER"
     stamp "web-$WEB_FOLDER" "$state"
 }
 

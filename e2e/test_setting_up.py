@@ -193,38 +193,3 @@ class LookingTest(BrowserTest):
         expect(path).to_have_attribute("d", old)
         self.page.keyboard.up("k")
         expect(path).not_to_have_attribute("d", old)
-
-
-class WorkerTest(BrowserTest):
-    keeps_page = False
-
-    def test_where_the_core_stumbles_it_says_so_and_goes_on(self):
-        self.page.add_init_script("localStorage.setItem('measured', 'yes')")
-        self.open(self.new_drawing(rectangle(style=FILLED)))
-        self.core_is_here()
-        asked = "window.__session('no such verb').then(() => 'answered', (e) => e.constructor.name)"
-        self.assertNotEqual(self.page.evaluate(asked), "answered")
-        self.assertTrue(self.page.evaluate("window.__session('ready')"))  # it was not started again
-        self.assertEqual(self.page.evaluate("window.__session('read', {text: '2', unit: 'px'})"), 2)
-
-    def test_the_core_runs_in_the_browser_and_comes_back_when_it_dies(self):
-        asked = []
-        self.page.on("request", lambda r: asked.append(r.url.rsplit("/", 1)[-1]))
-        self.open(self.new_drawing(rectangle(style=FILLED)))
-        self.core_is_here()
-        asked.clear()
-        self.drag((150, 130), (180, 180))
-        self.assertEqual([a for a in asked if a in ("preview", "selection")], [])
-        self.assertIn("commands", asked)
-        with self.page.expect_response("**/document", timeout=60_000):
-            self.page.evaluate("window.dispatchEvent(new Event('core-restart'))")
-            self.drag((180, 180), (230, 180))
-            self.assertIn("preview", asked)
-        self.assertAlmostEqual(self.items()[0].frame.place.origin.real, 230, delta=0.5)
-
-    def test_without_the_kept_memory_the_core_starts_from_its_sources(self):
-        self.page.route("**/assets/core-*.bin", lambda route: route.fulfill(status=404))
-        self.open(self.new_drawing(rectangle(style=FILLED)))
-        self.core_is_here()
-        self.drag((150, 130), (230, 180))
-        self.assertAlmostEqual(self.items()[0].frame.place.origin.real, 230, delta=0.5)

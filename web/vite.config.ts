@@ -1,26 +1,15 @@
-import { execFileSync } from "node:child_process";
-import { createHash } from "node:crypto";
-import { copyFileSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
+import { copyFileSync, createReadStream, mkdirSync, readdirSync, writeFileSync } from "node:fs";
+import { dirname } from "node:path";
 import vue from "@vitejs/plugin-vue";
 import type { Plugin } from "vite";
 import { defineConfig } from "vitest/config";
-import { sources } from "./tools/core.mjs";
+import { shipped } from "./tools/shipping.mjs";
 
-const PYODIDE = "node_modules/pyodide";
-const FILES = ["pyodide.asm.mjs", "pyodide.asm.wasm", "python_stdlib.zip", "pyodide-lock.json"];
 const FAMILIES = ["node_modules/@fontsource", "node_modules/@fontsource-variable"];
 /** WOFF where there is one, which the server reads in a moment; variable fonts are WOFF2 only. */
 const FACE = /-(?:(?:400-normal|400-italic|700-normal)\.woff|full-(?:normal|italic)\.woff2)$/;
 /** The face of the interface is shipped with its styles. */
 const INTERFACE = "hanken-grotesk";
-const { version } = JSON.parse(readFileSync(`${PYODIDE}/package.json`, "utf8")) as {
-  version: string;
-};
-const folder = `assets/pyodide-${version}`;
-const hash = createHash("sha256")
-  .update(JSON.stringify([version, sources()]))
-  .digest("hex");
-const snapshot = `assets/core-${hash.slice(0, 12)}.bin`;
 /** What the page and the server compare: a page that is older than its server is renewed. */
 const build = process.env["BUILDUP_BUILD"] ?? "";
 /** With `--mode doors` the page has doors for tests; it lies apart from what is shipped. */
@@ -28,18 +17,37 @@ const mode = process.argv[process.argv.indexOf("--mode") + 1] === "doors" ? "doo
 const dist = mode === "doors" ? "dist-doors" : "dist";
 
 /**
- * Ships Pyodide's own files with the application, and the memory of one that has the core imported,
- * under addresses that never change their content.
+ * Ships Python and the core's modules, and tells the page where they lie: in its document, so that
+ * a change of the core changes none of its scripts.
  */
-const shipPyodide: Plugin = {
-  name: "ship-pyodide",
-  apply: "build",
-  writeBundle() {
-    mkdirSync(`${dist}/${folder}`, { recursive: true });
-    for (const file of FILES) copyFileSync(`${PYODIDE}/${file}`, `${dist}/${folder}/${file}`);
-    execFileSync(process.execPath, ["tools/snapshot.mjs", `${dist}/${snapshot}`]);
-    writeFileSync(`${dist}/build`, build);
-  },
+const shipCore = (): Plugin => {
+  let made: ReturnType<typeof shipped> | undefined;
+  const ship = (): ReturnType<typeof shipped> => (made ??= shipped());
+  return {
+    name: "ship-core",
+    async writeBundle() {
+      for (const [address, path] of (await ship()).files) {
+        mkdirSync(dirname(dist + address), { recursive: true });
+        copyFileSync(path, dist + address);
+      }
+      writeFileSync(`${dist}/build`, build);
+    },
+    async configureServer(server) {
+      const files = new Map((await ship()).files);
+      server.middlewares.use((request, response, next) => {
+        const path = files.get(request.url ?? "");
+        if (!path) return next();
+        if (path.endsWith(".wasm")) response.setHeader("Content-Type", "application/wasm");
+        if (path.endsWith(".mjs")) response.setHeader("Content-Type", "text/javascript");
+        createReadStream(path).pipe(response);
+      });
+    },
+    async transformIndexHtml() {
+      const { core } = await ship();
+      const children = JSON.stringify({ build, core });
+      return [{ tag: "script", attrs: { type: "application/json", id: "shipped" }, children }];
+    },
+  };
 };
 
 /** Ships the faces that words are set in, where the server finds them. */
@@ -57,13 +65,8 @@ const shipFaces: Plugin = {
   },
 };
 
-export default defineConfig(({ command }) => ({
-  plugins: [vue(), shipPyodide, shipFaces],
-  define: {
-    __BUILD__: JSON.stringify(build),
-    __PYODIDE__: JSON.stringify(`/${folder}/`),
-    __SNAPSHOT__: JSON.stringify(command === "build" ? `/${snapshot}` : ""),
-  },
+export default defineConfig({
+  plugins: [vue(), process.env["VITEST"] ? [] : shipCore(), shipFaces],
   worker: { format: "es" },
   optimizeDeps: { exclude: ["pyodide"] },
   // Fonts as files: the policy of the page allows nothing inlined.
@@ -72,4 +75,4 @@ export default defineConfig(({ command }) => ({
     coverage: { include: ["src/**"], reporter: ["text-summary"], reportsDirectory: ".coverage" },
   },
   server: { proxy: { "/api": "http://127.0.0.1:8000" } },
-}));
+});

@@ -2,16 +2,18 @@
 import { nextTick, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { entitle } from "./lib/pagetitle";
+import { onceOpen, rarely } from "./lib/rarely";
 import { useLastInput } from "./lib/lastinput";
 import HintBubble from "./ui/HintBubble.vue";
 import ImportNotice from "./pages/ImportNotice.vue";
 import NoticeBar from "./pages/NoticeBar.vue";
-import SignInAgain from "./pages/SignInAgain.vue";
 import { usePerson } from "./session/person";
 import { watchBuild } from "./sync/newer";
 import { useSyncStore } from "./sync/syncstore";
 import { useNotices } from "./session/notices";
 import "./theme/night";
+
+const SignInAgain = rarely(() => import("./pages/SignInAgain.vue"));
 
 const person = usePerson();
 const sync = useSyncStore();
@@ -30,6 +32,7 @@ useRouter().beforeEach((to, from) => {
   return false;
 });
 
+const signedOut = onceOpen(() => sync.signedOut);
 useLastInput();
 /** Whoever goes on to another page is told its name, and is at its beginning. */
 const route = useRoute();
@@ -52,6 +55,6 @@ watch(
   </RouterView>
   <NoticeBar />
   <ImportNotice />
-  <SignInAgain />
+  <SignInAgain v-if="signedOut" />
   <HintBubble />
 </template>

@@ -1,5 +1,4 @@
 import "@fontsource-variable/hanken-grotesk";
-import "primeicons/primeicons.css";
 import "./theme/base.css";
 import { createPinia } from "pinia";
 import PrimeVue from "primevue/config";

@@ -6,7 +6,6 @@ import {
   type RouteRecordRaw,
   type Router,
 } from "vue-router";
-import DrawingsPage from "./pages/home/DrawingsPage.vue";
 import SignInPage from "./pages/home/SignInPage.vue";
 import { ApiError, get } from "./api/client";
 import { usePerson } from "./session/person";
@@ -20,7 +19,12 @@ declare module "vue-router" {
 }
 
 const routes: RouteRecordRaw[] = [
-  { path: "/", name: "drawings", component: DrawingsPage, meta: { title: "Drawings" } },
+  {
+    path: "/",
+    name: "drawings",
+    component: () => import("./pages/home/DrawingsPage.vue"),
+    meta: { title: "Drawings" },
+  },
   {
     path: "/bin",
     name: "bin",

@@ -21,11 +21,16 @@ export function sources() {
   ]);
 }
 
-/** Puts the core into a Python that has just started, and imports what answers questions. */
-export function takeIn(python) {
+/** Writes the core's sources where Python finds them. */
+export function writeSources(python) {
   for (const [place, text] of sources()) {
     python.FS.mkdirTree(dirname(place));
     python.FS.writeFile(place, text);
   }
+}
+
+/** Puts the core into a Python that has just started, and imports what answers questions. */
+export function takeIn(python) {
+  writeSources(python);
   python.runPython('import sys; sys.path.insert(0, "/core")\nfrom buildup.session import Session');
 }

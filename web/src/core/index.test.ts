@@ -7,6 +7,7 @@ let asked: [string, Record<string, unknown>][];
 let got: string[];
 let told: string[];
 let server: () => Response;
+let kept: Map<string, string>;
 let hooks: { welcome: () => void; gone: () => void };
 
 class WorkerAway extends Error {}
@@ -56,7 +57,12 @@ beforeEach(() => {
   vi.useFakeTimers();
   vi.stubGlobal("window", globalThis);
   vi.stubGlobal("document", { cookie: "" });
-  vi.stubGlobal("localStorage", { getItem: () => null });
+  vi.stubGlobal("navigator", {});
+  kept = new Map();
+  vi.stubGlobal("localStorage", {
+    getItem: (key: string) => kept.get(key) ?? null,
+    setItem: (key: string, text: string) => kept.set(key, text),
+  });
   [asked, got, told] = [[], [], []];
   says = { warm: () => true };
   server = () => drawing(3);
@@ -148,4 +154,25 @@ test("a drawing that was left is not taken when it comes", async () => {
   later[0]?.();
   await passes(10_000);
   expect([verbs(), localDrawing.there, got.length]).toEqual([[], false, 1]);
+});
+
+test("a device that saves data starts it only when it is wanted, is told so once, and remembers", async () => {
+  vi.stubGlobal("navigator", { connection: { saveData: true } });
+  const index = await import(".");
+  const offers: (() => void)[] = [];
+  index.whenWithoutCore((_, action) => action && offers.push(action.run));
+  const open = async (): Promise<number> => {
+    index.localDrawing.open(
+      7,
+      () => [],
+      () => undefined,
+    );
+    await passes(600);
+    return asked.length;
+  };
+  expect([await open(), await open(), offers.length]).toEqual([0, 0, 1]);
+  offers[0]?.();
+  await passes(600);
+  expect(asked[0]?.[0]).toBe("open");
+  expect(kept.get("engine")).toBe("wanted");
 });

@@ -20,8 +20,13 @@ const browser: WorkerCore = new WorkerCore(
 export const localDrawing: LocalDrawing = new LocalDrawing(browser);
 const server = serverCore(() => localDrawing.drawing);
 
-export const whenWithoutCore = (act: (sentence: string) => void): void => {
+export const whenWithoutCore = (act: LocalDrawing["without"]): void => {
   localDrawing.without = act;
+};
+
+/** Who is told how much of the core has come, from 0 to 1; null while nothing of it is on its way. */
+export const whenCoreComes = (act: WorkerCore["onShare"]): void => {
+  browser.onShare = act;
 };
 
 /** Ask the worker if it knows the drawing, else (or if it fails) the server. */

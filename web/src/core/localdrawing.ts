@@ -2,6 +2,8 @@
 // Nothing waits for it: as long as the worker has no drawing, the server answers.
 import { ApiError, get } from "../api/client";
 import type { Answer, DeskDrawing } from "../api/types";
+import { isSparing, whenIdle } from "../lib/idle";
+import { remember, remembered } from "../lib/settings";
 import type { SelectionQuery, Shown } from "./coreapi";
 import type { PendingEdit } from "./pendingedit";
 import { WorkerAway, type WorkerCore } from "./workercore";
@@ -10,6 +12,8 @@ import { WorkerAway, type WorkerCore } from "./workercore";
 const WARM = 2;
 /** Milliseconds the worker waits at most for the drawing to be shown first. */
 const FIRST_THE_DRAWING = 2000;
+/** What a browser that spares its data or memory remembers of the drawing engine. */
+const ENGINE = "engine";
 /** Milliseconds until a drawing that the worker could not take is asked for again, at first. */
 const READ_AGAIN = 2000;
 /** Times that one version of a drawing is tried; then the server answers for it. */
@@ -41,7 +45,8 @@ const NONE: State = { is: "none" };
 
 export class LocalDrawing {
   /** Called, once for each reason, when previews come from the server from here on. */
-  without: (sentence: string) => void = () => undefined;
+  without: (sentence: string, action?: { label: string; run: () => void }) => void = () =>
+    undefined;
   private id = 0;
   private state: State = NONE;
   /** Which version the worker failed to take, and how often. */
@@ -72,7 +77,30 @@ export class LocalDrawing {
     [this.pending, this.show] = [pending, show];
     void this.read();
     this.failed = { version: -1, times: 0 };
-    whenIdle(() => this.worker.start());
+    this.prepare();
+    if (this.isSpared() && remembered(ENGINE) === null) this.offer();
+  }
+
+  /** Starts the worker when there is time for it, so that it is there when a drawing is opened. */
+  prepare(): void {
+    if (!this.isSpared()) whenIdle(() => this.worker.start(), FIRST_THE_DRAWING);
+  }
+
+  private isSpared(): boolean {
+    return isSparing() && remembered(ENGINE) !== "wanted";
+  }
+
+  /** Says once that previews come from the server, and what can be done about it. */
+  private offer(): void {
+    remember(ENGINE, "offered");
+    const sentence =
+      "Previews come from the server, because this device saves data or has little memory. " +
+      "Your edits are saved as always.";
+    const run = (): void => {
+      remember(ENGINE, "wanted");
+      this.worker.start();
+    };
+    this.without(sentence, { label: "Load the drawing engine (9 MB)", run });
   }
 
   close(): void {
@@ -243,10 +271,3 @@ const asked = ({ edit, from, answer }: Settlement): object => ({
   undo: answer?.undo ?? null,
   redo: answer?.redo ?? null,
 });
-
-/** Do something when the page has time for it; not every browser says when that is. */
-function whenIdle(act: () => void): void {
-  if ("requestIdleCallback" in window) {
-    window.requestIdleCallback(act, { timeout: FIRST_THE_DRAWING });
-  } else setTimeout(act, FIRST_THE_DRAWING / 4);
-}

@@ -1,18 +1,20 @@
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import { ApiError } from "../api/client";
+import type { ShippedCore } from "./shipped";
+import type { Question, Start } from "./worker";
 import { WorkerCore, WorkerAway } from "./workercore";
 
 class FakeWorker {
   static all: FakeWorker[] = [];
   onmessage: ((event: { data: unknown }) => void) | null = null;
   onerror: (() => void) | null = null;
-  asked: { id: number; text: string }[] = [];
+  asked: (Start | Question)[] = [];
   ended = false;
   constructor() {
     FakeWorker.all.push(this);
   }
-  postMessage(question: { id: number; text: string }): void {
-    this.asked.push(question);
+  postMessage(message: Start | Question): void {
+    this.asked.push(message);
   }
   terminate(): void {
     this.ended = true;
@@ -26,6 +28,7 @@ class FakeWorker {
 }
 const newest = (): FakeWorker => FakeWorker.all.at(-1) as FakeWorker;
 const passes = (ms: number): Promise<unknown> => vi.advanceTimersByTimeAsync(ms);
+const CORE: ShippedCore = { python: "/python/", modules: ["/a.zip"], bytes: 2, key: "k" };
 let log: string[];
 let core: WorkerCore;
 
@@ -37,6 +40,7 @@ beforeEach(() => {
   core = new WorkerCore(
     () => log.push("ready"),
     () => log.push("gone"),
+    () => CORE,
   );
   core.start();
 });
@@ -118,8 +122,30 @@ test("a browser without workers says so", () => {
   const none = new WorkerCore(
     () => log.push("ready"),
     () => log.push("gone"),
+    () => CORE,
   );
   none.start();
   none.start();
   expect(log).toEqual(["gone"]);
+});
+
+test("a page that was shipped without a core says so, and starts nothing", () => {
+  FakeWorker.all = [];
+  const none = new WorkerCore(
+    () => log.push("ready"),
+    () => log.push("gone"),
+    () => null,
+  );
+  none.start();
+  expect([FakeWorker.all.length, log]).toEqual([0, ["gone"]]);
+});
+
+test("a worker is told what to start from, and how much has come is passed on until it is ready", () => {
+  const shares: (number | null)[] = [];
+  core.onShare = (share) => shares.push(share);
+  newest().says({ share: 0.25 });
+  newest().says({ share: 1 });
+  newest().says("ready");
+  expect(newest().asked).toEqual([{ core: CORE }]);
+  expect(shares).toEqual([0.25, 1, null]);
 });

@@ -30,7 +30,8 @@ import type {
   FieldKind,
 } from "../api/types";
 import type { Core, SelectionQuery } from "./coreapi";
-import type { Question, Reply } from "./worker";
+import { shipped, type ShippedCore } from "./shipped";
+import type { Question, Reply, Start, State } from "./worker";
 
 /** Milliseconds that a question may take, once it is its turn; opening a large drawing more. */
 const PATIENCE = 10_000;
@@ -52,6 +53,8 @@ interface Pending {
 export class WorkerCore implements Core {
   ready = false;
   startedIn = 0;
+  /** Called while what a start needs comes: how much of it, from 0 to 1; null at the end. */
+  onShare: (share: number | null) => void = () => undefined;
   private worker: Worker | null = null;
   private pending = new Map<number, Pending>();
   private last = 0;
@@ -68,27 +71,32 @@ export class WorkerCore implements Core {
   constructor(
     private readonly welcome: () => void,
     private readonly gone: () => void,
+    private readonly core: () => ShippedCore | null = () => shipped().core,
   ) {}
 
   start(): void {
     if (this.worker || this.starts > MOST_STARTS) return;
-    if (this.starts === MOST_STARTS || typeof Worker === "undefined") {
+    const core = this.core();
+    if (this.starts === MOST_STARTS || typeof Worker === "undefined" || !core) {
       this.starts = MOST_STARTS + 1;
       return this.gone();
     }
     this.starts += 1;
     const began = performance.now();
     const worker = new Worker(new URL("./worker", import.meta.url), { type: "module" });
-    worker.onmessage = (event: MessageEvent<"ready" | { failed: string } | Reply>) => {
+    worker.onmessage = (event: MessageEvent<State | Reply>) => {
       if (event.data === "ready") {
         this.ready = true;
         this.readyAt = performance.now();
         this.startedIn = this.readyAt - began;
+        this.onShare(null);
         this.welcome();
-      } else if ("failed" in event.data) this.restart();
+      } else if ("share" in event.data) this.onShare(event.data.share);
+      else if ("failed" in event.data) this.restart();
       else this.take(event.data);
     };
     worker.onerror = () => this.restart();
+    worker.postMessage({ core } satisfies Start);
     this.worker = worker;
   }
 
@@ -96,6 +104,7 @@ export class WorkerCore implements Core {
   restart(): void {
     this.worker?.terminate();
     this.worker = this.items = null;
+    this.onShare(null);
     if (this.ready && performance.now() - this.readyAt > WELL) this.starts = 0;
     this.ready = false;
     const lost = [...this.pending.values()];

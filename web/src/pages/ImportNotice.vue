@@ -1,8 +1,10 @@
 <script setup lang="ts">
 // A file that takes long to be imported, with a way to stop it.
+import { rarely } from "../lib/rarely";
 import { useImports } from "../session/imports";
 import WorkNotice from "../ui/WorkNotice.vue";
-import SimplifyImport from "./SimplifyImport.vue";
+
+const SimplifyImport = rarely(() => import("./SimplifyImport.vue"));
 
 const imports = useImports();
 </script>

@@ -2,6 +2,7 @@
 // Sentences at the foot of the screen, with what can be done about them.
 import Button from "primevue/button";
 import { useNotices, type Notice } from "../session/notices";
+import AppIcon from "../ui/AppIcon.vue";
 
 const toast = useNotices();
 
@@ -19,10 +20,10 @@ function act(notice: Notice): void {
       <Button
         size="small"
         severity="secondary"
-        icon="pi pi-times"
         aria-label="Close this notice"
         @click="toast.close(n.id)"
-      />
+        ><template #icon><AppIcon name="times" /></template
+      ></Button>
     </div>
   </div>
 </template>

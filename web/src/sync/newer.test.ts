@@ -23,7 +23,8 @@ const hide = (): void => {
 beforeEach(() => {
   [log, waits, hidden] = [[], false, false];
   localStorage.clear();
-  vi.stubGlobal("__BUILD__", "old");
+  const text = JSON.stringify({ build: "old", core: null });
+  document.body.innerHTML = `<script type="application/json" id="shipped">${text}</script>`;
   vi.spyOn(document, "hidden", "get").mockImplementation(() => hidden);
   isOld = watchBuild({
     waits: () => waits,

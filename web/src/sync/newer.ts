@@ -1,5 +1,6 @@
 // A page that is older than its server: it is renewed as soon as that disturbs nobody, and says so.
 import { whenBuildIsKnown } from "../api/client";
+import { shipped } from "../core/shipped";
 import { remembered, remember } from "../lib/settings";
 
 const TRIED = "renewed-for";
@@ -14,9 +15,10 @@ export interface Renewing {
 
 /** Whether the page is older than its server; it is renewed when it is next left or hidden. */
 export function watchBuild({ waits, tell, reload }: Renewing): () => boolean {
+  const { build: mine } = shipped();
   let newer = "";
   whenBuildIsKnown((build) => {
-    if (build === __BUILD__ || __BUILD__ === "" || newer === build) return;
+    if (build === mine || mine === "" || newer === build) return;
     newer = build;
     if (remembered(TRIED) === build) return; // it was renewed, and is still another one
     tell("A newer version is available. Reload the page to get it.", {

@@ -1,6 +1,24 @@
 // PrimeVue's own parts in our colours: its tokens point at the roles of base.css.
 import { definePreset } from "@primeuix/themes";
-import Aura from "@primeuix/themes/aura";
+import base from "@primeuix/themes/aura/base";
+import button from "@primeuix/themes/aura/button";
+import checkbox from "@primeuix/themes/aura/checkbox";
+import chip from "@primeuix/themes/aura/chip";
+import contextmenu from "@primeuix/themes/aura/contextmenu";
+import dialog from "@primeuix/themes/aura/dialog";
+import iconfield from "@primeuix/themes/aura/iconfield";
+import inputtext from "@primeuix/themes/aura/inputtext";
+import multiselect from "@primeuix/themes/aura/multiselect";
+import progressbar from "@primeuix/themes/aura/progressbar";
+import radiobutton from "@primeuix/themes/aura/radiobutton";
+import select from "@primeuix/themes/aura/select";
+import selectbutton from "@primeuix/themes/aura/selectbutton";
+import slider from "@primeuix/themes/aura/slider";
+import tabs from "@primeuix/themes/aura/tabs";
+import textarea from "@primeuix/themes/aura/textarea";
+import togglebutton from "@primeuix/themes/aura/togglebutton";
+import toggleswitch from "@primeuix/themes/aura/toggleswitch";
+import virtualscroller from "@primeuix/themes/aura/virtualscroller";
 
 const scheme = {
   surface: {
@@ -59,7 +77,32 @@ const scheme = {
   mask: { background: "rgba(20, 26, 24, 0.35)", color: "var(--ink)" },
 };
 
-export const preset = definePreset(Aura, {
+/** The tokens of the parts in use; a part that is missing here has no look. */
+const PARTS = {
+  ...base,
+  components: {
+    button,
+    checkbox,
+    chip,
+    contextmenu,
+    dialog,
+    iconfield,
+    inputtext,
+    multiselect,
+    progressbar,
+    radiobutton,
+    select,
+    selectbutton,
+    slider,
+    tabs,
+    textarea,
+    togglebutton,
+    toggleswitch,
+    virtualscroller,
+  },
+};
+
+export const preset = definePreset(PARTS, {
   primitive: { borderRadius: { xs: "4px", sm: "6px", md: "6px", lg: "6px", xl: "6px" } },
   semantic: {
     transitionDuration: "0.1s",

@@ -8,6 +8,7 @@ import type { History, ListedStep } from "../../api/types";
 import { useDocument } from "../../stores/board/document";
 import { useHistory } from "../../stores/board/history";
 import { rowsOf, type StepRow } from "./steps";
+import AppIcon from "../../ui/AppIcon.vue";
 
 /** Steps in a column, and its width in pixels. */
 const DOWN = 4;
@@ -110,7 +111,7 @@ function mark(): void {
 <template>
   <div class="bar">
     <button class="row-button mark" data-testid="mark-step" :disabled="at === 0" @click="mark">
-      <i class="pi pi-bookmark" aria-hidden="true" /> Mark this step
+      <AppIcon name="bookmark" /> Mark this step
     </button>
     <span v-if="historyStore.comparedStep">Hold <kbd>K</kbd> to compare with the marked step.</span>
     <span v-else>Mark a step to compare with it later.</span>
@@ -135,7 +136,7 @@ function mark(): void {
             :aria-label="`Show the ${r.run.length} steps of ${r.name}`"
             @click="unfold(r)"
           >
-            <i :class="r.open ? 'pi pi-angle-down' : 'pi pi-angle-right'" aria-hidden="true" />
+            <AppIcon :name="r.open ? 'angle-down' : 'angle-right'" />
           </button>
           <button
             class="row-button step"
@@ -144,10 +145,9 @@ function mark(): void {
             @click="historyStore.go(r.step.number)"
           >
             {{ r.name }}
-            <i
+            <AppIcon
               v-if="historyStore.comparedStep?.number === r.step.number && !r.open"
-              class="pi pi-bookmark-fill"
-              aria-hidden="true"
+              name="bookmark-fill"
             />
           </button>
         </div>

@@ -2,6 +2,7 @@
 // Lock and hide of one item, as it is by itself.
 import type { Drawable } from "../../api/types";
 import { useEdits } from "../../stores/board/edits";
+import AppIcon from "../../ui/AppIcon.vue";
 
 withDefaults(defineProps<{ item: Drawable; /** By Tab. */ reached?: boolean }>(), {
   reached: true,
@@ -18,7 +19,7 @@ const edits = useEdits();
     :aria-pressed="item.locked"
     @click.stop="edits.commit({ kind: 'lock_items', items: [item.id], locked: !item.locked })"
   >
-    <i :class="item.locked ? 'pi pi-lock' : 'pi pi-lock-open'" aria-hidden="true" />
+    <AppIcon :name="item.locked ? 'lock' : 'lock-open'" />
   </button>
   <button
     class="row-button flag"
@@ -28,7 +29,7 @@ const edits = useEdits();
     :aria-pressed="item.hidden"
     @click.stop="edits.commit({ kind: 'hide_items', items: [item.id], hidden: !item.hidden })"
   >
-    <i :class="item.hidden ? 'pi pi-eye-slash' : 'pi pi-eye'" aria-hidden="true" />
+    <AppIcon :name="item.hidden ? 'eye-slash' : 'eye'" />
   </button>
 </template>
 

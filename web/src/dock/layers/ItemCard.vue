@@ -12,6 +12,7 @@ import FlagButtons from "./FlagButtons.vue";
 import { spotAt, type Row } from "./rows";
 import { ROLES } from "../../acts/roles";
 import SmallDrawing from "../../canvas/paint/SmallDrawing.vue";
+import AppIcon from "../../ui/AppIcon.vue";
 
 const props = defineProps<{
   row: Row;
@@ -107,7 +108,7 @@ function keys(event: KeyboardEvent): void {
       :aria-expanded="row.open"
       @click="emit('open')"
     >
-      <i :class="row.open ? 'pi pi-angle-left' : 'pi pi-angle-right'" aria-hidden="true" />
+      <AppIcon :name="row.open ? 'angle-left' : 'angle-right'" />
     </button>
     <span v-if="doing" class="doing" :title="`In the assembly: ${doing.label}`">{{
       doing.sign

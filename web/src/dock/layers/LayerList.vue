@@ -7,6 +7,7 @@ import { useDocument } from "../../stores/board/document";
 import { useEdits } from "../../stores/board/edits";
 import { useSelection } from "../../stores/board/selection";
 import LayerRow from "./LayerRow.vue";
+import AppIcon from "../../ui/AppIcon.vue";
 
 const container = useActiveContainer();
 const doc = useDocument();
@@ -39,7 +40,7 @@ function add(): void {
       />
     </ul>
     <button class="row-button add" data-testid="add-layer" @click="add">
-      <i class="pi pi-plus" aria-hidden="true" /> New layer
+      <AppIcon name="plus" /> New layer
     </button>
   </nav>
 </template>

@@ -1,13 +1,12 @@
 <script setup lang="ts">
 // The drawing board: top bar, tools, canvas, Properties, dock and status bar.
-import { onBeforeUnmount, provide, ref, watch } from "vue";
+import { onBeforeUnmount, provide, reactive, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import type { Point } from "../../api/types";
 import { ApiError } from "../../api/client";
 import BoardCanvas from "../../canvas/BoardCanvas.vue";
 import BoardDock from "../../dock/BoardDock.vue";
 import PropertiesPanel from "../../properties/PropertiesPanel.vue";
-import ExportView from "./export/ExportView.vue";
 import { carriedEntry } from "../../dock/shelf/shelved";
 import { useDocument } from "../../stores/board/document";
 import { useSelection } from "../../stores/board/selection";
@@ -27,18 +26,16 @@ import { useHeldFormula } from "./keys/heldformula";
 import { readLayout } from "../../acts/caps";
 import { useTools } from "../../tools/tools";
 import ToolList from "./ToolList.vue";
-import KeyboardPicture from "./KeyboardPicture.vue";
 import ImportReport from "./ImportReport.vue";
 import { useImportReport } from "../../stores/library/importreport";
 import ProgressNotice from "./ProgressNotice.vue";
 import PointerMenu from "./PointerMenu.vue";
-import SettingsView from "./settings/SettingsView.vue";
 import { takeKeymap } from "../../acts/keymap";
-import ShapeGallery from "./ShapeGallery.vue";
 import StatusBar from "./StatusBar.vue";
 import TopBar from "./TopBar.vue";
-import VariationsView from "./VariationsView.vue";
 import LiveRegion from "./LiveRegion.vue";
+import { onceOpen, rarely } from "../../lib/rarely";
+import { useExporting } from "../../stores/library/exporting";
 import { entitle } from "../../lib/pagetitle";
 import ActionLine from "./ActionLine.vue";
 import { useImporting } from "../../tools/importing";
@@ -46,6 +43,12 @@ import { useHeldKeys } from "./keys/holdkeys";
 import { useBoardKeys } from "./keys/keys";
 import { useClipboardKeys } from "./keys/pasting";
 import { usePileKey } from "./keys/pile";
+
+const ExportView = rarely(() => import("./export/ExportView.vue"));
+const KeyboardPicture = rarely(() => import("./KeyboardPicture.vue"));
+const SettingsView = rarely(() => import("./settings/SettingsView.vue"));
+const ShapeGallery = rarely(() => import("./ShapeGallery.vue"));
+const VariationsView = rarely(() => import("./VariationsView.vue"));
 
 const props = defineProps<{ id: number }>();
 const doc = useDocument();
@@ -77,6 +80,15 @@ provide(FORMULAS, boardFormulas());
 useHeldFormula();
 useHeldKeys();
 useBoardKeys();
+
+const exporting = useExporting();
+const opened = reactive({
+  help: onceOpen(() => display.help),
+  settings: onceOpen(() => display.settings),
+  gallery: onceOpen(() => tools.gallery),
+  variations: onceOpen(() => placement.compared !== null),
+  export: onceOpen(() => exporting.open),
+});
 
 const OPEN_AGAIN = 2000;
 /** Why the drawing is not open yet, where that may pass. */
@@ -153,12 +165,12 @@ onBeforeUnmount(() => {
     <PropertiesPanel />
     <BoardDock />
     <StatusBar />
-    <KeyboardPicture v-model="display.help" />
     <FinderView />
-    <SettingsView />
-    <ShapeGallery />
-    <VariationsView />
-    <ExportView />
+    <KeyboardPicture v-if="opened.help" v-model="display.help" />
+    <SettingsView v-if="opened.settings" />
+    <ShapeGallery v-if="opened.gallery" />
+    <VariationsView v-if="opened.variations" />
+    <ExportView v-if="opened.export" />
     <PointerMenu />
     <ProgressNotice />
     <ImportReport />

@@ -4,6 +4,7 @@ import Button from "primevue/button";
 import { computed } from "vue";
 import { counted } from "../../lib/intl";
 import { useImportReport } from "../../stores/library/importreport";
+import AppIcon from "../../ui/AppIcon.vue";
 
 const report = useImportReport();
 const parts = computed(() =>
@@ -25,13 +26,13 @@ const parts = computed(() =>
     <header>
       <h2 id="import-report">Import report</h2>
       <Button
-        icon="pi pi-times"
         size="small"
         severity="secondary"
         text
         aria-label="Close the import report"
         @click="report.close()"
-      />
+        ><template #icon><AppIcon name="times" /></template
+      ></Button>
     </header>
     <p v-if="report.report?.name" class="name">{{ report.report.name }}</p>
     <template v-for="part in parts" :key="part.title">

@@ -10,6 +10,7 @@ import { useSelecting } from "../../stores/editing/selecting";
 import { useTools } from "../../tools/tools";
 import { useView } from "../../stores/display/view";
 import { usePointerMenu } from "./menu";
+import AppIcon from "../../ui/AppIcon.vue";
 
 const container = useActiveContainer();
 const selection = useSelection();
@@ -85,7 +86,7 @@ onBeforeUnmount(() => {
     <template #item="{ item, props: bound, hasSubmenu }">
       <a v-bind="bound.action" class="entry">
         <span>{{ item.label }}</span>
-        <i v-if="hasSubmenu" class="pi pi-angle-right" aria-hidden="true" />
+        <AppIcon v-if="hasSubmenu" name="angle-right" />
         <kbd v-else-if="item['keys']" aria-hidden="true">{{ item["keys"] }}</kbd>
       </a>
     </template>

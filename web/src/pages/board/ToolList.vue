@@ -8,6 +8,7 @@ import { computed } from "vue";
 import { useDisplay } from "../../stores/display/display";
 import { useCatalogue } from "../../stores/display/catalogue";
 import { GROUPS, ROWS } from "../../tools/list";
+import AppIcon from "../../ui/AppIcon.vue";
 
 const emit = defineEmits<{ help: [] }>();
 const tools = useTools();
@@ -63,11 +64,11 @@ const other = computed(() =>
       </template>
     </section>
     <button class="row-button row help" @click="emit('help')">
-      <i class="pi pi-th-large" /> <span>Keyboard</span>
+      <AppIcon name="th-large" /> <span>Keyboard</span>
       <span class="key">{{ hintOf(act("keyboard")) }}</span>
     </button>
     <button class="row-button row" data-testid="settings" @click="display.settings = true">
-      <i class="pi pi-sliders-h" /> <span>Settings</span>
+      <AppIcon name="sliders-h" /> <span>Settings</span>
     </button>
   </nav>
 </template>

@@ -14,10 +14,12 @@ import { useView } from "../../stores/display/view";
 import { night, toggleNight } from "../../theme/night";
 import BrandMark from "../../ui/BrandMark.vue";
 import NameField from "../../ui/NameField.vue";
+import EngineProgress from "./EngineProgress.vue";
 import UnsavedEdits from "./UnsavedEdits.vue";
 import { hintOf } from "../../acts/keymap";
 import { act } from "../../acts/table";
 import { timeOfDay } from "../../lib/intl";
+import AppIcon from "../../ui/AppIcon.vue";
 
 const doc = useDocument();
 const edits = useEdits();
@@ -97,7 +99,7 @@ async function rename(name: string): Promise<void> {
       title="Find any action, tool, shape or item by its name"
       @click="looking.finder = true"
     >
-      <i class="pi pi-search" aria-hidden="true" /> <span>Find</span>
+      <AppIcon name="search" /> <span>Find</span>
       <kbd>{{ hintOf(act("finder")) }}</kbd>
     </Button>
     <span class="views" role="group" aria-label="View" title="Next view: V">
@@ -146,7 +148,7 @@ async function rename(name: string): Promise<void> {
       {{ sync.refused.length }} not saved
     </button>
     <span class="saved" :class="{ waiting: waits }" data-testid="saved-state">
-      <i v-if="doc.state === 'saved' && !doc.deleted" class="pi pi-check" /> {{ saved }}
+      <AppIcon v-if="doc.state === 'saved' && !doc.deleted" name="check" /> {{ saved }}
     </span>
     <Button
       size="small"
@@ -157,6 +159,7 @@ async function rename(name: string): Promise<void> {
       @click="exporting.begin"
     />
     <UnsavedEdits v-model="refused" />
+    <EngineProgress />
   </header>
 </template>
 
@@ -166,6 +169,7 @@ async function rename(name: string): Promise<void> {
   font: inherit;
 }
 .band {
+  position: relative;
   display: flex;
   gap: 8px;
   align-items: center;

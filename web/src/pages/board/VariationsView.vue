@@ -51,6 +51,7 @@ watch(
       placement.compared = null;
     }
   },
+  { immediate: true },
 );
 
 const scale = computed(() => {

@@ -3,6 +3,7 @@
 import { computed } from "vue";
 import type { CutLook, Fault } from "../../api/types";
 import { number } from "../../lib/intl";
+import AppIcon from "../../ui/AppIcon.vue";
 
 const props = defineProps<{ look: CutLook; drawing: number; chosen: number | null }>();
 const emit = defineEmits<{ choose: [index: number | null] }>();
@@ -33,7 +34,7 @@ function detail(fault: Fault): string {
   <section aria-label="Check before cutting" class="check">
     <h3 class="heading">Check before cutting</h3>
     <p v-if="groups.length === 0" class="fine" role="status">
-      <i class="pi pi-check" /> No problems found.
+      <AppIcon name="check" /> No problems found.
     </p>
     <details v-for="group in groups" :key="group.kind" :data-testid="`fault-${group.kind}`">
       <summary>
@@ -54,7 +55,7 @@ function detail(fault: Fault): string {
             :to="{ path: `/drawings/${drawing}`, query: { item: fault.item } }"
             title="Show in the drawing"
             :aria-label="`Show ${fault.name} in the drawing`"
-            ><i class="pi pi-pencil"
+            ><AppIcon name="pencil"
           /></RouterLink>
         </li>
       </ul>

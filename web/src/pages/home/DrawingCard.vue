@@ -7,6 +7,7 @@ import NameField from "../../ui/NameField.vue";
 import { shown } from "../../lib/numbers";
 import { useCatalogue } from "../../stores/display/catalogue";
 import { ago, counted } from "../../lib/intl";
+import AppIcon from "../../ui/AppIcon.vue";
 
 const props = defineProps<{ card: Card; waiting: number }>();
 const emit = defineEmits<{ rename: [name: string]; duplicate: []; remove: [] }>();
@@ -45,30 +46,20 @@ const size = computed(() => {
         <h2>{{ card.name }}</h2>
       </NameField>
       <span class="acts">
+        <Button text size="small" title="Rename" aria-label="Rename" @click="field?.edit()"
+          ><template #icon><AppIcon name="pencil" /></template
+        ></Button>
         <Button
           text
           size="small"
-          icon="pi pi-pencil"
-          title="Rename"
-          aria-label="Rename"
-          @click="field?.edit()"
-        />
-        <Button
-          text
-          size="small"
-          icon="pi pi-clone"
           title="Duplicate"
           aria-label="Duplicate"
           @click="emit('duplicate')"
-        />
-        <Button
-          text
-          size="small"
-          icon="pi pi-trash"
-          title="Delete"
-          aria-label="Delete"
-          @click="emit('remove')"
-        />
+          ><template #icon><AppIcon name="clone" /></template
+        ></Button>
+        <Button text size="small" title="Delete" aria-label="Delete" @click="emit('remove')"
+          ><template #icon><AppIcon name="trash" /></template
+        ></Button>
       </span>
     </div>
     <p v-if="waiting > 0" class="waiting" data-testid="card-waiting">

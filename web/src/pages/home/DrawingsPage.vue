@@ -15,6 +15,8 @@ import {
 } from "../../api/client";
 import type { Card, CardPage, Storage, ImportedDrawings } from "../../api/types";
 import { useSyncStore } from "../../sync/syncstore";
+import { localDrawing } from "../../core";
+import { isSparing, whenIdle } from "../../lib/idle";
 import { FORM_FILES, askForFiles } from "../../lib/filepicker";
 import { serialQueue } from "../../lib/serialqueue";
 import { carryReport } from "../../stores/library/importreport";
@@ -126,6 +128,12 @@ async function takeIn(files: File[]): Promise<void> {
 const dropped = (event: DragEvent): void => void takeIn([...(event.dataTransfer?.files ?? [])]);
 
 onMounted(load);
+/** While nothing is to be done here, what a drawing needs is made ready. */
+onMounted(() => {
+  if (isSparing()) return;
+  whenIdle(() => void import("../board/BoardPage.vue").catch(() => undefined));
+  localDrawing.prepare();
+});
 onBeforeUnmount(list.leave);
 watch(find, load);
 /** Whatever has changed the list may have changed what is kept. */

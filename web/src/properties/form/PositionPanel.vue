@@ -16,6 +16,7 @@ import SpotPicker from "../../fields/SpotPicker.vue";
 import { useFormulas } from "../../stores/measuring/formulas";
 import { useTargets } from "../../fields/targets";
 import TypedField from "../../fields/TypedField.vue";
+import AppIcon from "../../ui/AppIcon.vue";
 
 type Part = "x" | "y" | "width" | "height" | "angle";
 
@@ -87,7 +88,7 @@ function toSheetMiddle(): void {
         aria-label="Link width and height"
         @click="arranging.even = !arranging.even"
       >
-        <i :class="arranging.even ? 'pi pi-link' : 'pi pi-arrows-h'" aria-hidden="true" />
+        <AppIcon :name="arranging.even ? 'link' : 'arrows-h'" />
       </button>
     </span>
     <TypedField
