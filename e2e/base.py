@@ -54,7 +54,8 @@ def browser_context() -> BrowserContext:
     playwright = sync_playwright().start()
     atexit.register(playwright.stop)
     browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
-    return browser.new_context(viewport={"width": 1280, "height": 800})
+    size = {"width": 1280, "height": 800}
+    return browser.new_context(viewport=size, service_workers="block")
 
 
 class AtOneAddress(LiveServerThread):

@@ -3,6 +3,7 @@ import { dirname } from "node:path";
 import vue from "@vitejs/plugin-vue";
 import type { Plugin } from "vite";
 import { defineConfig } from "vitest/config";
+import { writeServiceWorker } from "./tools/offline.mjs";
 import { shipped } from "./tools/shipping.mjs";
 
 const FAMILIES = ["node_modules/@fontsource", "node_modules/@fontsource-variable"];
@@ -50,6 +51,14 @@ const shipCore = (): Plugin => {
   };
 };
 
+/** Ships what opens the page without a connection: a list of all that was shipped before it. */
+const shipOffline: Plugin = {
+  name: "ship-offline",
+  apply: "build",
+  enforce: "post",
+  closeBundle: () => writeServiceWorker(dist),
+};
+
 /** Ships the faces that words are set in, where the server finds them. */
 const shipFaces: Plugin = {
   name: "ship-faces",
@@ -66,7 +75,7 @@ const shipFaces: Plugin = {
 };
 
 export default defineConfig({
-  plugins: [vue(), process.env["VITEST"] ? [] : shipCore(), shipFaces],
+  plugins: [vue(), process.env["VITEST"] ? [] : shipCore(), shipFaces, shipOffline],
   worker: { format: "es" },
   optimizeDeps: { exclude: ["pyodide"] },
   // Fonts as files: the policy of the page allows nothing inlined.

@@ -89,6 +89,13 @@ class InteractiveBudget:
         """Bounded as it is, nobody waits for it."""
 
 
+def whole(drawing: Drawing) -> Repaint:
+    """All of a drawing, for somebody who holds nothing of it; nothing is selected."""
+    items = tuple(drawable(drawing, i) for i in drawing.tree.below() if i in drawing.items)
+    nothing = selection(drawing, ())
+    return Repaint(items=items, removed=(), moves=(), sheet=drawing.sheet, selection=nothing)
+
+
 def repaint(
     after: Drawing,
     delta: Delta,

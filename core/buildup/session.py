@@ -76,6 +76,14 @@ class Shown:
 
 
 @dataclass(frozen=True, slots=True)
+class Board:
+    """A whole drawing as the canvas shows it, and each item's container, back to front."""
+
+    repaint: Repaint
+    places: tuple[tuple[str, str], ...]
+
+
+@dataclass(frozen=True, slots=True)
 class _Waiting:
     """A pending edit, and what it was seen to change."""
 
@@ -96,6 +104,7 @@ class Session:
         """Letters that were shown anew so far: tests assert that this stays low."""
         self._verbs: dict[str, Callable[[Question], Any]] = {
             "open": self._open,
+            "board": lambda q: self._board(),
             "queue": self._queue,
             "settle": self._settle,
             "select": lambda q: selection(self._shown, q["selection"], _view(q)),
@@ -181,6 +190,13 @@ class Session:
         self._kept = Timeline(drawing).synced(_step(question, "undo"), _step(question, "redo"))
         self._waiting = []
         self._line = self._kept
+
+    def _board(self) -> Board:
+        """What was opened, and what was settled since, for a page that holds nothing of it."""
+        drawing = self._kept.drawing
+        ids = (i for i in drawing.tree.below() if i in drawing.items)
+        places = tuple((i, drawing.tree.container(i)) for i in ids)
+        return Board(repainting.whole(drawing), places)
 
     def _queue(self, question: Question) -> Shown:
         """Show an edit that is on its way to the server."""

@@ -157,7 +157,11 @@ BUILD = (WEB / "build").read_text() if (WEB / "build").exists() else ""
 WHITENOISE_ROOT = WEB if WEB.exists() else None
 WHITENOISE_INDEX_FILE = False
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^/assets/"
-WHITENOISE_MIMETYPES = {".wasm": "application/wasm", ".mjs": "text/javascript"}
+WHITENOISE_MIMETYPES = {
+    ".wasm": "application/wasm",
+    ".mjs": "text/javascript",
+    ".webmanifest": "application/manifest+json",
+}
 DATA_UPLOAD_MAX_MEMORY_SIZE = None  # config.limits.BodyMiddleware has looked already
 
 LOGGING = {

@@ -8,6 +8,7 @@ import HintBubble from "./ui/HintBubble.vue";
 import ImportNotice from "./pages/ImportNotice.vue";
 import NoticeBar from "./pages/NoticeBar.vue";
 import { usePerson } from "./session/person";
+import { keepOnlyOf } from "./sync/offline";
 import { watchBuild } from "./sync/newer";
 import { useSyncStore } from "./sync/syncstore";
 import { useNotices } from "./session/notices";
@@ -18,6 +19,14 @@ const SignInAgain = rarely(() => import("./pages/SignInAgain.vue"));
 const person = usePerson();
 const sync = useSyncStore();
 watch(() => person.id, sync.start, { immediate: true });
+/** What is kept of somebody goes when they sign out, or somebody else signs in. */
+watch(
+  () => person.id,
+  (id, before) => {
+    const left = before !== null && !sync.signedOut;
+    if (id !== null || left) void keepOnlyOf(id);
+  },
+);
 
 /** A page that is older than its server is renewed when one goes on to another screen. */
 const notices = useNotices();

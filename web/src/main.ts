@@ -7,6 +7,7 @@ import App from "./App.vue";
 import { watchFaults } from "./lib/faults";
 import { newRouter } from "./router";
 import { useNotices } from "./session/notices";
+import { keepPage } from "./sync/offline";
 import { preset } from "./theme/preset";
 
 function mounted(): Application {
@@ -20,6 +21,7 @@ function mounted(): Application {
 }
 
 let app = mounted();
+keepPage();
 
 /** For tests: all begins anew at the page's address, but what is loaded and the core stay. */
 if (import.meta.env.MODE === "doors") {

@@ -164,6 +164,10 @@ class TogetherTest(TransactionTestCase):
         ask(verb="settle", id="none", delta=undone["delta"], alone=False)
         values = self.post("queries/selection", {"selection": ["plate", "second"]}).json()
         self.assertEqual(ask(verb="select", selection=["plate", "second"])["answer"], values)
+        shown = self.client.get(self.base).json()
+        board = ask(verb="board")["answer"]
+        self.assertEqual(board["places"], shown["places"])
+        self.assertEqual(board["repaint"], shown["repaint"])
 
     def test_an_edit_that_a_page_of_before_sends_says_its_view_in_its_words(self):
         self.send(PLATE, 0)

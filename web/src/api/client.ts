@@ -112,7 +112,7 @@ export const notOurs = (): ApiError =>
     0,
   );
 
-const away = (): ApiError =>
+export const away = (): ApiError =>
   new ApiError(
     "no_connection",
     "The server cannot be reached. Your edits are stored here and are sent when it is back.",

@@ -26,7 +26,7 @@ vi.mock("./workercore", () => ({
       };
     }
     start(): void {
-      hooks.welcome();
+      if (!this.ready) hooks.welcome();
     }
     restart = (): void => undefined;
     ask = (verb: string, more: Record<string, unknown>): Promise<unknown> => {
@@ -175,4 +175,29 @@ test("a device that saves data starts it only when it is wanted, is told so once
   await passes(600);
   expect(asked[0]?.[0]).toBe("open");
   expect(kept.get("engine")).toBe("wanted");
+});
+
+test("without a connection a drawing opens from a copy, with what was answered since", async () => {
+  server = () => new Response("", { status: 502 });
+  const index = await import(".");
+  says = { warm: () => true, board: () => ({ repaint: "all", places: [] }) };
+  const copy = { version: 3, items: [] } as never;
+  const shown = await index.localDrawing.openCopy(7, copy, [
+    { edit: "", from: 3, answer: answer(4) },
+    { edit: "", from: 4, answer: answer(5) },
+  ]);
+  expect(shown).toEqual({ repaint: "all", places: [] });
+  expect(verbs()).toEqual(["open", "settle", "settle", "board"]);
+  const edit = { id: "e" } as PendingEdit;
+  says["queue"] = () => ({ repaint: null });
+  const seen: PendingEdit[] = [];
+  index.localDrawing.open(
+    7,
+    () => [edit],
+    (e) => seen.push(e),
+  );
+  await passes(600);
+  expect(seen).toEqual([edit]);
+  expect(got).toEqual([]); // nothing is asked of a server that is away
+  expect(index.localDrawing.there).toBe(true);
 });

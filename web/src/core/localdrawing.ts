@@ -1,7 +1,7 @@
 // The open drawing in the browser's worker: read for it, handed to it, and kept as the server has it.
 // Nothing waits for it: as long as the worker has no drawing, the server answers.
-import { ApiError, get } from "../api/client";
-import type { Answer, DeskDrawing } from "../api/types";
+import { ApiError, away, get } from "../api/client";
+import type { Answer, Board, DeskDrawing } from "../api/types";
 import { isSparing, whenIdle } from "../lib/idle";
 import { remember, remembered } from "../lib/settings";
 import type { SelectionQuery, Shown } from "./coreapi";
@@ -26,7 +26,10 @@ const NOTHING_SELECTED: SelectionQuery = {
   view: { marks: "frame", sight: null, chosen: [], whole: false, curves: null },
 };
 
-interface Settlement {
+/** Milliseconds that a worker may take to start and take in a copy. */
+const PATIENCE = 60_000;
+
+export interface Settlement {
   edit: string;
   from: number;
   answer: Pick<Answer, "version" | "delta" | "undo" | "redo"> | null;
@@ -47,8 +50,14 @@ export class LocalDrawing {
   /** Called, once for each reason, when previews come from the server from here on. */
   without: (sentence: string, action?: { label: string; run: () => void }) => void = () =>
     undefined;
+  /** Called with each drawing as it was read. */
+  whenRead: (id: number, base: DeskDrawing) => void = () => undefined;
   private id = 0;
   private state: State = NONE;
+  /** Called as soon as the worker has taken a drawing. */
+  private whenHeld: () => void = () => undefined;
+  /** The drawing came from this browser's own copy, and needs not be read. */
+  private fromCopy = false;
   /** Which version the worker failed to take, and how often. */
   private failed = { version: -1, times: 0 };
   /** What is on its way to the server, and who shows it. */
@@ -75,7 +84,9 @@ export class LocalDrawing {
   ): void {
     this.id = id;
     [this.pending, this.show] = [pending, show];
-    void this.read();
+    if (this.fromCopy) void this.showPending(this.state);
+    else void this.read();
+    this.fromCopy = false;
     this.failed = { version: -1, times: 0 };
     this.prepare();
     if (this.isSpared() && remembered(ENGINE) === null) this.offer();
@@ -103,7 +114,32 @@ export class LocalDrawing {
     this.without(sentence, { label: "Load the drawing engine (9 MB)", run });
   }
 
+  /**
+   * Open a drawing from this browser's own copy, and what the server answered since.
+   * @returns what it shows then
+   * @throws ApiError where no worker can take it
+   */
+  async openCopy(
+    id: number,
+    base: DeskDrawing,
+    later: Settlement[],
+  ): Promise<Pick<Board, "repaint" | "places">> {
+    this.id = id;
+    [this.pending, this.show] = [() => [], () => undefined];
+    this.state = { is: "read", base, later };
+    const held = new Promise<void>((resolve) => (this.whenHeld = resolve));
+    const late = new Promise<never>((_, reject) =>
+      window.setTimeout(() => reject(away()), PATIENCE),
+    );
+    this.worker.start();
+    void this.handOver();
+    await Promise.race([held, late]);
+    this.fromCopy = true;
+    return this.worker.ask("board", {});
+  }
+
   close(): void {
+    this.fromCopy = false;
     this.id = 0;
     if (this.state.is !== "reading") this.state = NONE;
   }
@@ -170,6 +206,7 @@ export class LocalDrawing {
     } finally {
       const same = found !== null && wanted === this.id;
       this.state = same && found ? { is: "read", base: found, later: reading.later } : NONE;
+      if (same && found) this.whenRead(wanted, found);
     }
     if (wanted !== this.id) void this.read();
     else void this.handOver();
@@ -196,6 +233,7 @@ export class LocalDrawing {
       await this.showPending(mine);
       if (this.state === mine && later.length === came) {
         this.state = { is: "held", version };
+        this.whenHeld();
         void this.warm();
       }
     } catch (problem) {

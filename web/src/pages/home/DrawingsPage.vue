@@ -16,6 +16,7 @@ import {
 import type { Card, CardPage, Storage, ImportedDrawings } from "../../api/types";
 import { useSyncStore } from "../../sync/syncstore";
 import { localDrawing } from "../../core";
+import { launchedWith } from "../../lib/launched";
 import { isSparing, whenIdle } from "../../lib/idle";
 import { FORM_FILES, askForFiles } from "../../lib/filepicker";
 import { serialQueue } from "../../lib/serialqueue";
@@ -23,9 +24,11 @@ import { carryReport } from "../../stores/library/importreport";
 import { useImports } from "../../session/imports";
 import { useNotices } from "../../session/notices";
 import { useCatalogue } from "../../stores/display/catalogue";
+import DeviceStorage from "./DeviceStorage.vue";
 import DrawingCard from "./DrawingCard.vue";
 import HomeBar from "./HomeBar.vue";
 import NewSheet from "./NewSheet.vue";
+import OfflineList from "./OfflineList.vue";
 import { cardList } from "./cardlist";
 import { nearlyFull, storageText } from "./storage";
 import { counted } from "../../lib/intl";
@@ -128,6 +131,8 @@ async function takeIn(files: File[]): Promise<void> {
 const dropped = (event: DragEvent): void => void takeIn([...(event.dataTransfer?.files ?? [])]);
 
 onMounted(load);
+/** Files that the system opens with the installed application. */
+onMounted(() => launchedWith((files) => void takeIn(files)));
 /** While nothing is to be done here, what a drawing needs is made ready. */
 onMounted(() => {
   if (isSparing()) return;
@@ -168,6 +173,7 @@ watch(
     <p v-if="waitsFor" class="away" role="status" data-testid="offline">
       {{ waitsFor }} Trying again.
     </p>
+    <OfflineList v-if="waitsFor && cards.length === 0" />
     <p v-for="[id, edits] in deleted" :key="id" class="away" data-testid="waits-deleted">
       {{ counted(edits, "edit is", "edits are") }} not saved yet in a drawing that was deleted.
       <Button size="small" severity="secondary" label="Restore" @click="restore(id)" />
@@ -202,6 +208,7 @@ watch(
         Bin{{ storage.binned > 0 ? ` (${storage.binned})` : "" }}
       </RouterLink>
       <span data-testid="storage">{{ storageText(storage) }}</span>
+      <DeviceStorage />
     </footer>
   </main>
   <NewSheet v-if="making" v-model="making" />

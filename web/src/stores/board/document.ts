@@ -5,9 +5,13 @@ import { ApiError, get } from "../../api/client";
 import type { Answer, Board, Drawable } from "../../api/types";
 import { localDrawing, whenWithoutCore } from "../../core";
 import { ROOT } from "../../core/tree";
+import { counted, timeOfDay } from "../../lib/intl";
 import { useNotices } from "../../session/notices";
+import { usePerson } from "../../session/person";
 import type { StoredEdit } from "../../sync/editstore";
+import { askToPersist, offlineCopies } from "../../sync/offline";
 import { useFollowing } from "../../sync/following";
+import type { Settled } from "../../sync/offlinecopies";
 import type { SyncState } from "../../sync/syncqueue";
 import { useSyncStore } from "../../sync/syncstore";
 import { defineDrawingStore } from "../perdrawing";
@@ -15,6 +19,7 @@ import { useDrawingParts } from "./drawingparts";
 
 export const useDocument = defineDrawingStore("document", () => {
   const notices = useNotices();
+  const person = usePerson();
   const sync = useSyncStore();
   whenWithoutCore(notices.tell);
   const { id, scene, selection, preview, history, queue } = useDrawingParts().parts;
@@ -33,8 +38,13 @@ export const useDocument = defineDrawingStore("document", () => {
     savedAt.value = new Date(board.saved);
   }
 
+  /** It was opened from this browser's own copy, and how many edits were saved since. */
+  let offline: { saved: number } | null = null;
+
   function takeAnswer(edit: string, answer: Answer): void {
     const from = version.value;
+    const mine = person.id;
+    if (mine !== null) void offlineCopies.settle(mine, id.value, { from, answer: plain(answer) });
     takeSteps(answer);
     const whole = scene.take(answer.repaint);
     selection.without(answer.repaint.removed);
@@ -55,7 +65,11 @@ export const useDocument = defineDrawingStore("document", () => {
       takeAnswer(posted.id, answer);
       selection.message.value ||= answer.repaint.message ?? "";
       queue.takeSelection(posted.id, answer.repaint.selects);
-      if (queue.waiting === 0) settle(answer, posted.edit.selection);
+      if (offline) offline.saved += 1;
+      if (queue.waiting === 0) {
+        settle(answer, posted.edit.selection);
+        backOnline();
+      }
     },
     stale: (answer: Answer) => takeAnswer("", answer),
     refused: (posted: StoredEdit) => {
@@ -78,10 +92,42 @@ export const useDocument = defineDrawingStore("document", () => {
   /** Counts what was opened and closed: an answer for one that was left is not shown. */
   let opening = 0;
 
+  /** The connection is back: what became of the edits that waited. */
+  function backOnline(): void {
+    if (!offline) return;
+    notices.tell(`The connection is back: ${counted(offline.saved, "edit")} saved.`);
+    offline = null;
+  }
+
+  /**
+   * Where the server cannot be reached: the drawing as this browser has it.
+   * @throws ApiError the given one, where it has none
+   */
+  async function ownCopy(drawing: number, problem: unknown): Promise<Board> {
+    const lost = problem instanceof ApiError && problem.code === "no_connection";
+    const found = lost && person.id !== null && (await offlineCopies.find(person.id, drawing));
+    if (!found) throw problem;
+    const { copy, settled } = found;
+    const later = settled.map(({ from, answer }) => ({ edit: "", from, answer }));
+    const shown = await localDrawing.openCopy(drawing, copy.base, later);
+    const last = settled.at(-1)?.answer ?? { ...copy.base, saved: copy.saved };
+    offline = { saved: 0 };
+    void askToPersist();
+    notices.tell(
+      "There is no connection. This is the drawing as this browser has it, of " +
+        `${timeOfDay(new Date(last.saved))}; edits are stored here and saved when the server is back.`,
+    );
+    const { version, tip, undo, redo, saved } = last;
+    return { id: drawing, name: copy.name, ...shown, version, tip, undo, redo, saved };
+  }
+
   /** Open a drawing; whether it is the one that is wanted still when it comes. */
   async function open(drawing: number): Promise<boolean> {
     const mine = ++opening;
-    const found = await get<Board>(`/drawings/${drawing}`);
+    offline = null;
+    const found = await get<Board>(`/drawings/${drawing}`).catch((problem: unknown) =>
+      ownCopy(drawing, problem),
+    );
     if (mine !== opening) return false;
     id.value = found.id;
     name.value = found.name;
@@ -91,6 +137,11 @@ export const useDocument = defineDrawingStore("document", () => {
     takeSteps(found);
     const box = sync.boxOf(found.id);
     box.attach(reader);
+    localDrawing.whenRead = (read, base) => {
+      if (read !== found.id || person.id === null) return;
+      const of = { person: person.id, drawing: read, name: name.value, saved: found.saved };
+      void offlineCopies.keep({ ...of, base });
+    };
     localDrawing.open(
       found.id,
       () => box.pending.value.map((p) => p.edit),
@@ -154,4 +205,14 @@ export const useDocument = defineDrawingStore("document", () => {
     open,
     close,
   };
+});
+
+/** What is kept of an answer. */
+const plain = ({ version, tip, saved, delta, undo, redo }: Answer): Settled["answer"] => ({
+  version,
+  tip,
+  saved,
+  delta,
+  undo,
+  redo,
 });

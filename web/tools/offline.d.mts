@@ -1,0 +1,2 @@
+/** Writes the service worker into a folder that is complete. */
+export function writeServiceWorker(dist: string): Promise<void>;
