@@ -1,6 +1,10 @@
 """Without a connection: the page opens, what was opened last is edited, nothing is lost."""
 
+import re
+from pathlib import Path
+
 from buildup.drawing.paint import Style
+from PIL import Image
 from playwright.sync_api import expect
 
 from e2e.base import BrowserTest
@@ -72,8 +76,8 @@ class OfflineTest(BrowserTest):
         self.fail("Nothing is kept.")
 
     def opens_from_here(self) -> None:
-        expect(self.page.get_by_text("There is no connection.")).to_be_visible(timeout=20_000)
-        expect(self.page.get_by_test_id("canvas")).to_be_visible()
+        state = self.page.get_by_test_id("saved-state")
+        expect(state).to_contain_text(re.compile("No connection|Not saved yet"), timeout=20_000)
 
     def waits(self) -> None:
         expect(self.page.get_by_test_id("saved-state")).to_contain_text("Not saved yet")
@@ -88,12 +92,14 @@ class OfflineTest(BrowserTest):
         self.drag((150, 130), (180, 150))  # saved, and on top of what was read
         self.own.set_offline(True)
         self.page.reload()
+        expect(self.page.get_by_text("There is no connection.")).to_be_visible(timeout=20_000)
         self.opens_from_here()
         self.drag_and_wait((180, 150), (200, 150))
         self.page.reload()
         self.opens_from_here()
         self.waits()
         self.drag_and_wait((200, 150), (200, 200))
+        self.files_are_made_here()
         self.own.set_offline(False)
         back = self.page.get_by_text("The connection is back: 2 edits saved.")
         expect(back).to_be_visible(timeout=30_000)
@@ -104,6 +110,21 @@ class OfflineTest(BrowserTest):
         self.page.keyboard.press("Control+z")
         self.steps_come_to(5)
 
+    def files_are_made_here(self) -> None:
+        self.page.get_by_test_id("export").click()
+        with self.page.expect_download() as download:
+            self.page.get_by_test_id("offline-svg").click()
+        drawing = Path(download.value.path()).read_text()
+        self.assertEqual(download.value.suggested_filename, "Trial.svg")
+        self.assertIn('fill="#D9B382"', drawing)
+        self.assertIn("<metadata>", drawing)
+        self.page.get_by_test_id("export").click()
+        with self.page.expect_download() as download:
+            self.page.get_by_test_id("offline-png").click()
+        with Image.open(download.value.path()) as picture:
+            self.assertEqual(picture.size, (800, 600))
+            self.assertEqual(picture.convert("RGB").getpixel((420, 420)), (0xD9, 0xB3, 0x82))
+
     def test_two_windows_without_a_connection_both_keep_what_they_drew(self):
         self.ready()
         second = self.window()
@@ -113,9 +134,11 @@ class OfflineTest(BrowserTest):
         first = self.page
         for page in (first, second):
             page.reload()
+        first.bring_to_front()
         self.opens_from_here()
         self.drag_and_wait((150, 130), (200, 130))
         self.page = second
+        second.bring_to_front()
         self.opens_from_here()
         self.tool("rectangle")
         self.drag_and_wait((20, 200), (60, 240))

@@ -26,6 +26,7 @@ from buildup.formats.colourfacts import colour_facts
 from buildup.formats.csssnippets import css_snippets
 from buildup.formats.palettes import harmonies, read_palette, written_palette
 from buildup.formats.svg.clipsvg import clip_svg
+from buildup.formats.svg.livesvg import complete_svg
 from buildup.formats.svg.svgread import read_svg
 from buildup.forms.symmetry.axes import Axis
 from buildup.forms.troubles import Limits
@@ -134,6 +135,7 @@ class Session:
             ),
             "troubles": lambda q: trouble_spots(self._shown, q["items"], read(Limits, q["limits"])),
             "copy": lambda q: clip_svg(self._shown, q["items"]),
+            "svg": lambda q: complete_svg(self._shown, title=q["name"]),
             "css": lambda q: css_snippets(self._shown, q["items"]),
             "copied": lambda q: read_svg(q["text"]),
             "near": lambda q: host.near(self._shown, q["item"], check_point(q["at"])),

@@ -1,8 +1,8 @@
 """SVG: complete, with all that is live here, or plain and small."""
 
 from buildup.formats.formatsettings import SvgOut
-from buildup.formats.svg.livesvg import live_metadata
-from buildup.formats.svg.svgwrite import WHOLLY, Writing, svg
+from buildup.formats.svg.livesvg import complete_svg
+from buildup.formats.svg.svgwrite import Writing, svg
 
 from exports.parcels import File, Job, Parcel, file_name
 
@@ -10,15 +10,7 @@ from exports.parcels import File, Job, Parcel, file_name
 def svg_file(job: Job, settings: SvgOut) -> Parcel:
     """One file."""
     if settings.complete:
-        live = live_metadata(job.drawing, job.ids)
-        text = svg(
-            job.drawing,
-            title=job.name,
-            writing=WHOLLY,
-            ids=job.ids,
-            metadata=live,
-            pictures=job.addresses,
-        )
+        text = complete_svg(job.drawing, title=job.name, ids=job.ids, pictures=job.addresses)
     else:
         named: set[str] | None = set() if settings.names else None
         writing = Writing(

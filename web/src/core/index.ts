@@ -73,6 +73,9 @@ if (import.meta.env.MODE === "doors" && remembered("measured")) {
   });
 }
 
+/** The drawing as an SVG file, with what is live in it, made here: for when the server is away. */
+export const svgMadeHere = (name: string): Promise<string> => browser.ask("svg", { name });
+
 export const core: Core = {
   aim: (aim, command, query, keeps) => {
     const ask = (c: Core): Promise<Aimed> => c.aim(aim, command, query, keeps);

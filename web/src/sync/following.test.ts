@@ -7,6 +7,7 @@ let asked: string[];
 let answers: (() => Response | Promise<Response>)[];
 let open: Followed & { here: number; at: { version: number; tip: string }; waits: number };
 let told: { sentence: string; run: (() => void) | undefined }[];
+let reached = 0;
 let log: string[];
 let heard: (drawing: number, to: number) => void;
 const post = {
@@ -28,6 +29,7 @@ const refused = (status: number, code: string) => () =>
 const passes = (ms: number): Promise<unknown> => vi.advanceTimersByTimeAsync(ms);
 
 beforeEach(() => {
+  reached = 0;
   vi.useFakeTimers();
   setActivePinia(createPinia());
   [asked, answers, told, log] = [[], [], [], []];
@@ -45,6 +47,7 @@ beforeEach(() => {
     id: () => open.here,
     known: () => open.at,
     waiting: () => open.waits,
+    reached: () => (reached += 1),
     take: (answer) => log.push(`take ${answer.version}`),
     reopen: () => log.push("reopen"),
   };
@@ -149,4 +152,7 @@ test("no connection is no reason to say anything", async () => {
   answers = [() => Promise.reject(new TypeError("away")), () => new Response("<p>café</p>")];
   await passes(6000);
   expect([told, log]).toEqual([[], []]);
+  expect(reached).toBe(0);
+  await passes(3000);
+  expect(reached).toBe(1); // whoever waits for the server hears that it is back
 });

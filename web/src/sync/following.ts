@@ -16,6 +16,8 @@ export interface Followed {
   known(): { version: number; tip: string };
   /** How many edits are on their way: the answer to them says what others did, too. */
   waiting(): number;
+  /** The server has answered. */
+  reached(): void;
   take(answer: Answer): void;
   reopen(): void;
 }
@@ -42,6 +44,7 @@ export function useFollowing(open: Followed) {
       const { answer } = await get<Since>(
         `/drawings/${drawing}/changes?since=${version}&tip=${tip}`,
       );
+      if (drawing === open.id()) open.reached();
       if (deleted.value) sync.boxOf(drawing).resume();
       deleted.value = false;
       const same = drawing === open.id() && tip === open.known().tip;

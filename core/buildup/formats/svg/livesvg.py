@@ -1,6 +1,7 @@
 """A whole drawing inside an SVG: what is live here travels in an element that others pass over."""
 
 import json
+from collections.abc import Mapping
 from dataclasses import replace
 from xml.sax.saxutils import escape
 
@@ -11,6 +12,19 @@ from buildup.drawing.tree import ROOT
 from buildup.following.carrying import clip_with_measures
 from buildup.formats.svg.clipsvg import metadata
 from buildup.formats.svg.liveread import LIVE_FORM, NAMESPACE
+from buildup.formats.svg.svgwrite import NO_PICTURES, svg
+
+
+def complete_svg(
+    drawing: Drawing,
+    *,
+    title: str,
+    ids: tuple[str, ...] | None = None,
+    pictures: Mapping[int, str] = NO_PICTURES,
+) -> str:
+    """The sheet, or some items, as `svg` writes them, with names and all that is live here."""
+    live = live_metadata(drawing, ids)
+    return svg(drawing, title=title, ids=ids, metadata=live, pictures=pictures)
 
 
 def live_metadata(drawing: Drawing, ids: tuple[str, ...] | None) -> str:

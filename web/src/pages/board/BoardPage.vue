@@ -46,6 +46,7 @@ import { usePileKey } from "./keys/pile";
 
 const ExportView = rarely(() => import("./export/ExportView.vue"));
 const KeyboardPicture = rarely(() => import("./KeyboardPicture.vue"));
+const OfflineExport = rarely(() => import("./export/OfflineExport.vue"));
 const SettingsView = rarely(() => import("./settings/SettingsView.vue"));
 const ShapeGallery = rarely(() => import("./ShapeGallery.vue"));
 const VariationsView = rarely(() => import("./VariationsView.vue"));
@@ -88,6 +89,7 @@ const opened = reactive({
   gallery: onceOpen(() => tools.gallery),
   variations: onceOpen(() => placement.compared !== null),
   export: onceOpen(() => exporting.open),
+  offline: onceOpen(() => exporting.offline),
 });
 
 const OPEN_AGAIN = 2000;
@@ -171,6 +173,7 @@ onBeforeUnmount(() => {
     <ShapeGallery v-if="opened.gallery" />
     <VariationsView v-if="opened.variations" />
     <ExportView v-if="opened.export" />
+    <OfflineExport v-if="opened.offline" />
     <PointerMenu />
     <ProgressNotice />
     <ImportReport />

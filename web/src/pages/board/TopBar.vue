@@ -31,7 +31,9 @@ const exporting = useExporting();
 const sync = useSyncStore();
 const refused = ref(false);
 
-const waits = computed(() => doc.deleted || !["saved", "sending"].includes(doc.state));
+const waits = computed(
+  () => doc.deleted || doc.isOffline || !["saved", "sending"].includes(doc.state),
+);
 const saved = computed(() => {
   const waiting = edits.waiting();
   const count = waiting > 1 ? ` · ${waiting}` : "";
@@ -40,6 +42,7 @@ const saved = computed(() => {
   if (doc.state === "signed-out") return `Sign in to save${count}`;
   if (doc.deleted || doc.state === "deleted") return `Deleted elsewhere${count}`;
   if (doc.state === "sending") return "Saving…";
+  if (doc.isOffline) return "No connection";
   const at = doc.savedAt && timeOfDay(doc.savedAt);
   return `Saved ${at ?? ""}`;
 });
@@ -148,7 +151,8 @@ async function rename(name: string): Promise<void> {
       {{ sync.refused.length }} not saved
     </button>
     <span class="saved" :class="{ waiting: waits }" data-testid="saved-state">
-      <AppIcon v-if="doc.state === 'saved' && !doc.deleted" name="check" /> {{ saved }}
+      <AppIcon v-if="doc.state === 'saved' && !doc.deleted && !doc.isOffline" name="check" />
+      {{ saved }}
     </span>
     <Button
       size="small"

@@ -1,6 +1,6 @@
 // The open drawing: its name, its sheet, its items as they are shown; and how it is opened, follows
 // what the server and other windows say, and is left.
-import { computed, ref } from "vue";
+import { computed, ref, shallowRef } from "vue";
 import { ApiError, get } from "../../api/client";
 import type { Answer, Board, Drawable } from "../../api/types";
 import { localDrawing, whenWithoutCore } from "../../core";
@@ -39,7 +39,7 @@ export const useDocument = defineDrawingStore("document", () => {
   }
 
   /** It was opened from this browser's own copy, and how many edits were saved since. */
-  let offline: { saved: number } | null = null;
+  const offline = shallowRef<{ saved: number } | null>(null);
 
   function takeAnswer(edit: string, answer: Answer): void {
     const from = version.value;
@@ -65,7 +65,7 @@ export const useDocument = defineDrawingStore("document", () => {
       takeAnswer(posted.id, answer);
       selection.message.value ||= answer.repaint.message ?? "";
       queue.takeSelection(posted.id, answer.repaint.selects);
-      if (offline) offline.saved += 1;
+      if (offline.value) offline.value.saved += 1;
       if (queue.waiting === 0) {
         settle(answer, posted.edit.selection);
         backOnline();
@@ -94,9 +94,14 @@ export const useDocument = defineDrawingStore("document", () => {
 
   /** The connection is back: what became of the edits that waited. */
   function backOnline(): void {
-    if (!offline) return;
-    notices.tell(`The connection is back: ${counted(offline.saved, "edit")} saved.`);
-    offline = null;
+    if (!offline.value || queue.waiting > 0) return;
+    const { saved: count } = offline.value;
+    offline.value = null;
+    notices.tell(
+      count > 0
+        ? `The connection is back: ${counted(count, "edit")} saved.`
+        : "The connection is back.",
+    );
   }
 
   /**
@@ -111,7 +116,7 @@ export const useDocument = defineDrawingStore("document", () => {
     const later = settled.map(({ from, answer }) => ({ edit: "", from, answer }));
     const shown = await localDrawing.openCopy(drawing, copy.base, later);
     const last = settled.at(-1)?.answer ?? { ...copy.base, saved: copy.saved };
-    offline = { saved: 0 };
+    offline.value = { saved: 0 };
     void askToPersist();
     notices.tell(
       "There is no connection. This is the drawing as this browser has it, of " +
@@ -124,7 +129,7 @@ export const useDocument = defineDrawingStore("document", () => {
   /** Open a drawing; whether it is the one that is wanted still when it comes. */
   async function open(drawing: number): Promise<boolean> {
     const mine = ++opening;
-    offline = null;
+    offline.value = null;
     const found = await get<Board>(`/drawings/${drawing}`).catch((problem: unknown) =>
       ownCopy(drawing, problem),
     );
@@ -156,6 +161,7 @@ export const useDocument = defineDrawingStore("document", () => {
     id: () => id.value,
     known: () => ({ version: version.value, tip }),
     waiting: () => queue.waiting,
+    reached: backOnline,
     take: (answer) => {
       takeAnswer("", answer);
       settle(null, []);
@@ -184,6 +190,8 @@ export const useDocument = defineDrawingStore("document", () => {
     version,
     aid,
     savedAt,
+    /** Whether it was opened from this browser's own copy, and the server is still away. */
+    isOffline: computed(() => offline.value !== null),
     state,
     sheet: scene.sheet,
     tree: scene.tree,

@@ -4,6 +4,8 @@ import { computed, ref, shallowRef, watch } from "vue";
 import { ApiError, fileOf, get, post } from "../../api/client";
 import type { ExportKind, ExportPreview, ExportSettings, FormatSettings } from "../../api/types";
 import { newId } from "../../api/ids";
+import { localDrawing, svgMadeHere } from "../../core";
+import { pngOf } from "../../lib/rasterised";
 import { useDocument } from "../board/document";
 import { useSelection } from "../board/selection";
 import { saved } from "../../lib/download";
@@ -12,6 +14,8 @@ import { ProgressPoller } from "../../sync/progress";
 
 /** Milliseconds that the hand rests before what was set is looked at. */
 const RESTS = 300;
+/** Pixels of a PNG that is made here, for each CSS pixel of the sheet. */
+const PNG_SCALE = 2;
 /** Milliseconds after which what was to stop is waited for no more. */
 const UNHEARD = 3000;
 
@@ -20,6 +24,8 @@ export const useExporting = defineDrawingStore("exporting", () => {
   const selection = useSelection();
   const notices = useNotices();
   const open = ref(false);
+  /** The server is away: what this browser can make is offered. */
+  const offline = ref(false);
   const kinds = ref<Partial<Record<ExportKind, FormatSettings>>>({});
   const last = ref<ExportKind | null>(null);
   const kind = ref<ExportKind>("svg");
@@ -46,7 +52,8 @@ export const useExporting = defineDrawingStore("exporting", () => {
       return true;
     } catch (problem) {
       if (!(problem instanceof ApiError)) throw problem;
-      notices.tell(problem.message);
+      if (problem.code === "no_connection" && localDrawing.there) offline.value = true;
+      else notices.tell(problem.message);
       return false;
     }
   }
@@ -59,7 +66,8 @@ export const useExporting = defineDrawingStore("exporting", () => {
   }
 
   async function begin(): Promise<void> {
-    if (!ready() || !(await load())) return;
+    if (doc.state === "waiting" && localDrawing.there) offline.value = true;
+    if (offline.value || !ready() || !(await load())) return;
     kind.value = last.value ?? "svg";
     open.value = true;
   }
@@ -160,8 +168,18 @@ export const useExporting = defineDrawingStore("exporting", () => {
     if (name !== null) notices.tell(`“${name}” was exported again.`);
   }
 
+  /** Make a file here and save it. */
+  async function saveHere(kind: "svg" | "png"): Promise<void> {
+    const svg = await svgMadeHere(doc.name);
+    if (kind === "svg") saved(`${doc.name}.svg`, svg, "image/svg+xml");
+    else saved(`${doc.name}.png`, await pngOf(svg, PNG_SCALE));
+    offline.value = false;
+  }
+
   return {
     open,
+    offline,
+    saveHere,
     kinds,
     kind,
     now,
