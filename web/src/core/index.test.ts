@@ -201,3 +201,18 @@ test("without a connection a drawing opens from a copy, with what was answered s
   expect(got).toEqual([]); // nothing is asked of a server that is away
   expect(index.localDrawing.there).toBe(true);
 });
+
+test("a copy is read once more without disturbing the worker; a failure is missed by nobody", async () => {
+  const { localDrawing } = await opened();
+  const read: [number, number][] = [];
+  localDrawing.whenRead = (id, base) => read.push([id, base.version]);
+  const before = verbs().length;
+  server = () => drawing(9);
+  localDrawing.readCopy();
+  await passes();
+  server = () => new Response("", { status: 502 });
+  localDrawing.readCopy();
+  await passes();
+  expect(read).toEqual([[7, 9]]);
+  expect([verbs().length, localDrawing.there]).toEqual([before, true]);
+});

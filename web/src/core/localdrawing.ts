@@ -138,6 +138,15 @@ export class LocalDrawing {
     return this.worker.ask("board", {});
   }
 
+  /** Read the drawing once more for those who keep a copy; nothing is missed where that fails. */
+  readCopy(): void {
+    const wanted = this.id;
+    get<DeskDrawing>(`/drawings/${wanted}/document`).then(
+      (found) => this.whenRead(wanted, found),
+      () => undefined,
+    );
+  }
+
   close(): void {
     this.fromCopy = false;
     this.id = 0;

@@ -54,9 +54,9 @@ defineProps<{ name: keyof typeof ICONS }>();
 <style scoped>
 .icon {
   display: inline-flex;
-  width: 1em;
-  height: 1em;
-  vertical-align: -0.125em;
+  width: 1.15em;
+  height: 1.15em;
+  vertical-align: -0.2em;
 }
 .icon :deep(svg) {
   width: 100%;

@@ -17,6 +17,9 @@ import { useSyncStore } from "../../sync/syncstore";
 import { defineDrawingStore } from "../perdrawing";
 import { useDrawingParts } from "./drawingparts";
 
+/** Answers of the server after which this browser's copy is read anew. */
+const MOST_SETTLED = 300;
+
 export const useDocument = defineDrawingStore("document", () => {
   const notices = useNotices();
   const person = usePerson();
@@ -38,6 +41,8 @@ export const useDocument = defineDrawingStore("document", () => {
     savedAt.value = new Date(board.saved);
   }
 
+  /** Answers since it was opened: with too many on top of it a copy opens slowly. */
+  let answers = 0;
   /** It was opened from this browser's own copy, and how many edits were saved since. */
   const offline = shallowRef<{ saved: number } | null>(null);
 
@@ -45,6 +50,7 @@ export const useDocument = defineDrawingStore("document", () => {
     const from = version.value;
     const mine = person.id;
     if (mine !== null) void offlineCopies.settle(mine, id.value, { from, answer: plain(answer) });
+    if ((answers += 1) % MOST_SETTLED === 0) localDrawing.readCopy();
     takeSteps(answer);
     const whole = scene.take(answer.repaint);
     selection.without(answer.repaint.removed);
@@ -114,7 +120,9 @@ export const useDocument = defineDrawingStore("document", () => {
     if (!found) throw problem;
     const { copy, settled } = found;
     const later = settled.map(({ from, answer }) => ({ edit: "", from, answer }));
-    const shown = await localDrawing.openCopy(drawing, copy.base, later);
+    const shown = await localDrawing.openCopy(drawing, copy.base, later).catch(() => {
+      throw problem; // without a core that takes it, it is tried again
+    });
     const last = settled.at(-1)?.answer ?? { ...copy.base, saved: copy.saved };
     offline.value = { saved: 0 };
     void askToPersist();
