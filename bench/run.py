@@ -8,13 +8,16 @@ from board import Server, aim, drag, drawing, median, p95
 from buildup import repainting
 from buildup.edits.apply import read_command
 from curves import budgets, comparison
+from django.conf import settings
 from drawings import store
 from drawings.models import Drawing
+from figures import compared
 from large import history
 from matched import matched
 from pages import in_the_browser
 from regions import regions
 from sizes import close_curves, growing
+from wire import wire_rows
 
 ROUNDS = 120
 
@@ -75,10 +78,12 @@ def main() -> None:
         rows += in_the_browser(server, small, middle, large)
         rows += history(server)
         rows += matched(server)
+        rows += wire_rows(settings.WEB)
     finally:
         server.stop()
     print(f"{platform.processor() or platform.machine()}, Python {platform.python_version()}")
     print(table(rows))
+    print(f"\n{compared(rows)}")
     print(f"\n{curves}\n\n{beside}\n\n{growing()}\n\n{close_curves()}")
 
 
