@@ -127,12 +127,12 @@ class ConnectionTest(BrowserTest):
 
     def test_a_screen_that_cannot_be_fetched_says_so_and_a_newer_program_takes_over(self):
         self.row = self.new_drawing(rectangle())
+        parts, old = "**/assets/BoardPage-*.js", []
+        self.page.route(parts, lambda route: route.abort())  # also while the page has time for it
         self.page.goto(self.live_server_url)
         card = self.page.get_by_label("Open Trial")
         expect(card).to_be_visible()
-        parts, old = "**/assets/BoardPage-*.js", []
         self.intercept("**/api/v1/me", lambda route: route.abort())
-        self.page.route(parts, lambda route: route.abort())
         card.click()
         expect(self.page.get_by_text("The server cannot be reached")).to_be_visible()
         self.page.unroute("**/api/v1/me")

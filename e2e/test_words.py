@@ -93,6 +93,7 @@ class WordsTest(BrowserTest):
         with self.page.expect_response("**/commands"):
             chooser.value.set_files(font)
         self.settled()
+        self.steps_come_to(3)
         self.assertTrue(self.words().lettering.font.startswith("own-"))
         field = self.page.get_by_label("Text content")
         field.fill("Something else")
