@@ -24,9 +24,11 @@ KEPT = """async () => {
         };
     });
 }"""
-ANSWERS = (
-    "async () => (await (await caches.open('answers')).keys()).map((k) => new URL(k.url).pathname)"
-)
+ANSWERS = """async () => {
+    const name = (await caches.keys()).find((n) => n.startsWith("answers-"));
+    const answers = name ? await (await caches.open(name)).keys() : [];
+    return answers.map((request) => new URL(request.url).pathname);
+}"""
 FULL = """
     const put = IDBObjectStore.prototype.put;
     IDBObjectStore.prototype.put = function (...given) {
@@ -69,6 +71,10 @@ class OfflineTest(BrowserTest):
         self.open(self.new_drawing(rectangle(style=FILLED)))
         self.core_is_here()
         self.page.evaluate(READY)
+        self.is_kept()
+
+    def is_kept(self) -> None:
+        """Also that somebody is signed in, and what there is to draw with."""
         for _ in range(100):
             if self.page.evaluate(KEPT) == 1 and len(self.page.evaluate(ANSWERS)) >= 2:
                 return
@@ -179,6 +185,26 @@ class OfflineTest(BrowserTest):
         self.drag((150, 130), (180, 150))
         self.assertEqual(self.page.evaluate(KEPT), 0)
         self.assertAlmostEqual(self.items()[0].frame.place.origin.real, 180, delta=0.6)
+
+    def test_whoever_has_just_signed_in_opens_what_they_opened_without_a_connection(self):
+        """What was kept before, of nobody, does not stand in the way."""
+        self.own.clear_cookies()
+        self.page.goto(f"{self.live_server_url}/")
+        self.page.evaluate(READY)
+        self.page.wait_for_function("() => navigator.serviceWorker.controller !== null")
+        self.page.get_by_role("textbox", name="Name").fill("mira")
+        self.page.get_by_role("textbox", name="Password").fill("reed-and-spruce")
+        self.page.get_by_role("button", name="Sign in").click()
+        expect(self.page.get_by_role("heading", name="Drawings")).to_be_visible()
+        self.row = self.new_drawing(rectangle(style=FILLED))
+        self.page.get_by_role("textbox", name="Find by name").fill("Trial")
+        self.page.get_by_label("Open Trial").click()
+        self.core_is_here()
+        self.is_kept()
+        self.own.set_offline(True)
+        self.page.reload()
+        self.opens_from_here()
+        self.drag_and_wait((150, 130), (200, 150))
 
     def test_signing_out_removes_what_is_kept(self):
         self.ready()

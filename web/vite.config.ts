@@ -56,7 +56,7 @@ const shipOffline: Plugin = {
   name: "ship-offline",
   apply: "build",
   enforce: "post",
-  closeBundle: () => writeServiceWorker(dist),
+  closeBundle: () => writeServiceWorker(dist, build),
 };
 
 /** Ships the faces that words are set in, where the server finds them. */

@@ -8,7 +8,7 @@ import HintBubble from "./ui/HintBubble.vue";
 import ImportNotice from "./pages/ImportNotice.vue";
 import NoticeBar from "./pages/NoticeBar.vue";
 import { usePerson } from "./session/person";
-import { keepOnlyOf } from "./sync/offline";
+import { keepAnswers, keepOnlyOf } from "./sync/offline";
 import { watchBuild } from "./sync/newer";
 import { useSyncStore } from "./sync/syncstore";
 import { useNotices } from "./session/notices";
@@ -26,6 +26,10 @@ watch(
     const left = before !== null && !sync.signedOut;
     if (id !== null || left) void keepOnlyOf(id);
   },
+);
+watch(
+  () => sync.signedOut,
+  (out) => !out && keepAnswers(),
 );
 
 /** A page that is older than its server is renewed when one goes on to another screen. */

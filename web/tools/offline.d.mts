@@ -1,2 +1,2 @@
 /** Writes the service worker into a folder that is complete. */
-export function writeServiceWorker(dist: string): Promise<void>;
+export function writeServiceWorker(dist: string, build: string): Promise<void>;

@@ -6,9 +6,10 @@ const MOST_ANSWERS = 120;
 
 /**
  * @param {string} dist - the folder that is shipped, complete
+ * @param {string} build - which build that is
  * @returns {Promise<void>}
  */
-export async function writeServiceWorker(dist) {
+export async function writeServiceWorker(dist, build) {
   const { warnings } = await generateSW({
     swDest: `${dist}/sw.js`,
     globDirectory: dist,
@@ -40,7 +41,7 @@ export async function writeServiceWorker(dist) {
         urlPattern:
           /\/api\/v1\/(?!drawings(\?|\/\d+(\/(document|changes|history|progress)|$))|storage|imports)/,
         handler: "NetworkFirst",
-        options: { cacheName: "answers", expiration: { maxEntries: MOST_ANSWERS } },
+        options: { cacheName: `answers-${build}`, expiration: { maxEntries: MOST_ANSWERS } },
       },
     ],
   });

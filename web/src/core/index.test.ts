@@ -202,7 +202,7 @@ test("without a connection a drawing opens from a copy, with what was answered s
   expect(index.localDrawing.there).toBe(true);
 });
 
-test("a copy is read once more without disturbing the worker; a failure is missed by nobody", async () => {
+test("a copy is read again without disturbing the worker, and a failure changes nothing", async () => {
   const { localDrawing } = await opened();
   const read: [number, number][] = [];
   localDrawing.whenRead = (id, base) => read.push([id, base.version]);

@@ -26,7 +26,7 @@ const NOTHING_SELECTED: SelectionQuery = {
   view: { marks: "frame", sight: null, chosen: [], whole: false, curves: null },
 };
 
-/** Milliseconds that a worker may take to start and take in a copy. */
+/** Milliseconds that a worker may take to start and open a copy. */
 const PATIENCE = 60_000;
 
 export interface Settlement {
@@ -134,11 +134,12 @@ export class LocalDrawing {
     this.worker.start();
     void this.handOver();
     await Promise.race([held, late]);
+    if (this.id !== id) throw away(); // one has gone on to another drawing meanwhile
     this.fromCopy = true;
     return this.worker.ask("board", {});
   }
 
-  /** Read the drawing once more for those who keep a copy; nothing is missed where that fails. */
+  /** Read the drawing again for those who keep a copy; where that fails they keep the one they have. */
   readCopy(): void {
     const wanted = this.id;
     get<DeskDrawing>(`/drawings/${wanted}/document`).then(
@@ -279,7 +280,7 @@ export class LocalDrawing {
     );
   }
 
-  /** Read once more after a while, if that drawing is still open and the worker without it. */
+  /** Read again after a while, if that drawing is still open and the worker without it. */
   private readLater(wanted: number, times = 0): void {
     window.setTimeout(
       () => {

@@ -2,7 +2,7 @@ import "fake-indexeddb/auto";
 import { IDBFactory } from "fake-indexeddb";
 import { beforeEach, expect, test, vi } from "vitest";
 import type { DeskDrawing } from "../api/types";
-import { OfflineCopies, type Settled } from "./offlinecopies";
+import { lineFrom, OfflineCopies, type Settled } from "./offlinecopies";
 
 const base = (version: number, text = "{}"): DeskDrawing =>
   ({ version, tip: `t${version}`, sheet: {}, items: [["a", "l", text]] }) as never;
@@ -37,6 +37,8 @@ test("a drawing that is read anew holds what was settled before; what is newer s
   for (const from of [3, 4, 5]) await copies.settle(5, 1, settled(from));
   await keep(1, { base: base(5) });
   expect((await copies.find(5, 1))?.settled.map((s) => s.from)).toEqual([5]);
+  await keep(1, { base: base(6) });
+  expect((await copies.find(5, 1))?.settled).toEqual([]);
 });
 
 test("the twenty that were opened last are kept", async () => {
@@ -73,4 +75,14 @@ test("a browser that keeps nothing fails nothing", async () => {
   await copies.settle(5, 1, settled(3));
   await copies.forget();
   expect([await copies.find(5, 1), await copies.all(5)]).toEqual([null, []]);
+});
+
+test("of what two windows heard in different steps a line is made; it ends before a gap", () => {
+  const step = (from: number, version: number): Settled => ({ from, answer: { version } }) as never;
+  const versions = (...all: Settled[]): number[] => lineFrom(3, all).map((s) => s.answer.version);
+  expect(versions(step(3, 4), step(3, 5), step(4, 5), step(5, 6))).toEqual([5, 6]);
+  expect(versions(step(3, 4), step(4, 5), step(3, 4))).toEqual([4, 5]);
+  expect(versions(step(3, 4), step(5, 6))).toEqual([4]);
+  expect(versions(step(3, 3), step(2, 3))).toEqual([]);
+  expect(versions()).toEqual([]);
 });

@@ -30,6 +30,26 @@ interface Schema extends DBSchema {
   settled: { key: number; value: Settled & { of: [number, number] }; indexes: { of: number[] } };
 }
 
+/**
+ * Answers that follow each other from a version on. Two windows hear of the same edits in different
+ * steps: of those that go on from one version, the one that leads furthest is taken.
+ */
+export function lineFrom(version: number, all: readonly Settled[]): Settled[] {
+  const furthest = new Map<number, Settled>();
+  for (const one of all) {
+    const other = furthest.get(one.from);
+    if (!other || other.answer.version < one.answer.version) furthest.set(one.from, one);
+  }
+  const line: Settled[] = [];
+  let last = version;
+  for (;;) {
+    const next = furthest.get(last);
+    if (!next || next.answer.version <= last) return line;
+    line.push(next);
+    last = next.answer.version;
+  }
+}
+
 export class OfflineCopies {
   private opened: Promise<IDBPDatabase<Schema>> | null = null;
 
@@ -76,13 +96,13 @@ export class OfflineCopies {
     return this.trying((db) => db.add("settled", { ...settled, of: [person, drawing] }));
   }
 
-  /** A copy and what was settled on it, in order; null where there is none. */
+  /** A copy and what was settled on it, each going on from the one before; null for no copy. */
   find(person: number, drawing: number): Promise<{ copy: OfflineCopy; settled: Settled[] } | null> {
     return this.trying(async (db) => {
       const copy = await db.get("drawings", [person, drawing]);
       if (!copy) throw new TypeError("It is not kept.");
-      const settled = await db.getAllFromIndex("settled", "of", [person, drawing]);
-      return { copy, settled };
+      const all = await db.getAllFromIndex("settled", "of", [person, drawing]);
+      return { copy, settled: lineFrom(copy.base.version, all) };
     });
   }
 

@@ -46,7 +46,7 @@ function unfold(row: StepRow): void {
   );
 }
 
-/** Asked while an answer is under way: it is asked once more. */
+/** Asked while an answer is under way: it is asked again. */
 let missed = false;
 
 async function read(question = ""): Promise<History | null> {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // Without a connection: the drawings that this browser has, which can be opened and edited.
 import { onMounted, shallowRef } from "vue";
-import { counted, timeOfDay } from "../../lib/intl";
+import { ago, counted } from "../../lib/intl";
 import { usePerson } from "../../session/person";
 import { offlineCopies } from "../../sync/offline";
 import type { OfflineCopy } from "../../sync/offlinecopies";
@@ -25,7 +25,7 @@ const waits = (drawing: number): string => {
     <ul>
       <li v-for="copy in copies" :key="copy.drawing">
         <RouterLink :to="`/drawings/${copy.drawing}`">{{ copy.name }}</RouterLink>
-        <span>as of {{ timeOfDay(new Date(copy.saved)) }}{{ waits(copy.drawing) }}</span>
+        <span>saved {{ ago(copy.saved) }}{{ waits(copy.drawing) }}</span>
       </li>
     </ul>
   </section>

@@ -5,7 +5,7 @@ import { ApiError, get } from "../../api/client";
 import type { Answer, Board, Drawable } from "../../api/types";
 import { localDrawing, whenWithoutCore } from "../../core";
 import { ROOT } from "../../core/tree";
-import { counted, timeOfDay } from "../../lib/intl";
+import { ago, counted } from "../../lib/intl";
 import { useNotices } from "../../session/notices";
 import { usePerson } from "../../session/person";
 import type { StoredEdit } from "../../sync/editstore";
@@ -112,36 +112,43 @@ export const useDocument = defineDrawingStore("document", () => {
 
   /**
    * Where the server cannot be reached: the drawing as this browser has it.
+   * @param wanted - whether it still is the one that is to be opened
    * @throws ApiError the given one, where it has none
    */
-  async function ownCopy(drawing: number, problem: unknown): Promise<Board> {
+  async function ownCopy(drawing: number, problem: unknown, wanted: () => boolean): Promise<Board> {
     const lost = problem instanceof ApiError && problem.code === "no_connection";
     const found = lost && person.id !== null && (await offlineCopies.find(person.id, drawing));
-    if (!found) throw problem;
+    if (!found || !wanted()) throw problem;
     const { copy, settled } = found;
     const later = settled.map(({ from, answer }) => ({ edit: "", from, answer }));
     const shown = await localDrawing.openCopy(drawing, copy.base, later).catch(() => {
       throw problem; // without a core that takes it, it is tried again
     });
     const last = settled.at(-1)?.answer ?? { ...copy.base, saved: copy.saved };
+    const { version, tip, undo, redo, saved } = last;
+    return { id: drawing, name: copy.name, ...shown, version, tip, undo, redo, saved };
+  }
+
+  function wentOffline(saved: string): void {
     offline.value = { saved: 0 };
     void askToPersist();
     notices.tell(
-      "There is no connection. This is the drawing as this browser has it, of " +
-        `${timeOfDay(new Date(last.saved))}; edits are stored here and saved when the server is back.`,
+      `There is no connection. This is the drawing as this browser has it, saved ${ago(saved)}; ` +
+        "edits are stored here and saved when the server is back.",
     );
-    const { version, tip, undo, redo, saved } = last;
-    return { id: drawing, name: copy.name, ...shown, version, tip, undo, redo, saved };
   }
 
   /** Open a drawing; whether it is the one that is wanted still when it comes. */
   async function open(drawing: number): Promise<boolean> {
     const mine = ++opening;
-    offline.value = null;
-    const found = await get<Board>(`/drawings/${drawing}`).catch((problem: unknown) =>
-      ownCopy(drawing, problem),
-    );
+    let own = false;
+    const found = await get<Board>(`/drawings/${drawing}`).catch((problem: unknown) => {
+      own = true;
+      return ownCopy(drawing, problem, () => mine === opening);
+    });
     if (mine !== opening) return false;
+    offline.value = null;
+    if (own) wentOffline(found.saved);
     id.value = found.id;
     name.value = found.name;
     selection.select([]);

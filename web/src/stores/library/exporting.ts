@@ -65,9 +65,14 @@ export const useExporting = defineDrawingStore("exporting", () => {
     return false;
   }
 
+  /** While edits wait for the server, what can be made here is offered instead. */
+  function offersHere(): boolean {
+    offline.value = doc.state === "waiting" && localDrawing.there;
+    return offline.value;
+  }
+
   async function begin(): Promise<void> {
-    if (doc.state === "waiting" && localDrawing.there) offline.value = true;
-    if (offline.value || !ready() || !(await load())) return;
+    if (offersHere() || !ready() || !(await load())) return;
     kind.value = last.value ?? "svg";
     open.value = true;
   }
@@ -157,7 +162,7 @@ export const useExporting = defineDrawingStore("exporting", () => {
 
   /** The same again, as it was sent out last; the first time one is asked how. */
   async function again(): Promise<void> {
-    if (!ready() || !(await load())) return;
+    if (offersHere() || !ready() || !(await load())) return;
     const sending = last.value && kinds.value[last.value];
     if (!sending) {
       kind.value = "svg";
@@ -170,10 +175,17 @@ export const useExporting = defineDrawingStore("exporting", () => {
 
   /** Make a file here and save it. */
   async function saveHere(kind: "svg" | "png"): Promise<void> {
-    const svg = await svgMadeHere(doc.name);
-    if (kind === "svg") saved(`${doc.name}.svg`, svg, "image/svg+xml");
-    else saved(`${doc.name}.png`, await pngOf(svg, PNG_SCALE));
-    offline.value = false;
+    try {
+      const svg = await svgMadeHere(doc.name);
+      if (kind === "svg") saved(`${doc.name}.svg`, svg, "image/svg+xml");
+      else saved(`${doc.name}.png`, await pngOf(svg, PNG_SCALE));
+      offline.value = false;
+    } catch {
+      notices.tell(
+        `This browser could not make the ${kind.toUpperCase()} file. Nothing is lost; ` +
+          "export again when the server is back.",
+      );
+    }
   }
 
   return {

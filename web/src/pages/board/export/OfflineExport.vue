@@ -16,8 +16,8 @@ const exporting = useExporting();
     :style="{ width: '420px' }"
   >
     <p>
-      The server cannot be reached. SVG and PNG can be made here, with all edits; reference pictures
-      are left out. PDF, DXF and the other formats have to wait until the server is back.
+      The server cannot be reached. SVG and PNG can be made here, with all edits; pictures are left
+      out. PDF, DXF and the other formats have to wait until the server is back.
     </p>
     <template #footer>
       <Button
