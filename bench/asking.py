@@ -16,6 +16,30 @@ def opened_in(page: Page, server: Server, row: Drawing, item: str = "o7") -> flo
     return page.evaluate("performance.timeOrigin + performance.now()") - start
 
 
+def opened_large(page: Page, server: Server, row: Drawing) -> tuple[float, float]:
+    """Milliseconds until a large drawing begins to show, and until all that is in sight does."""
+    start = page.evaluate("performance.timeOrigin + performance.now()")
+    page.goto(f"{server.url}/drawings/{row.pk}")
+    page.wait_for_selector("[data-painted]", state="attached")
+    begun = page.evaluate("performance.timeOrigin + performance.now()") - start
+    page.wait_for_selector("[data-painted=whole]", state="attached")
+    return begun, page.evaluate("performance.timeOrigin + performance.now()") - start
+
+
+def spot_on_screen(page: Page, x: float, y: float) -> tuple[float, float]:
+    """Where a place of the sheet is in the window."""
+    return tuple(
+        page.evaluate(
+            """([x, y]) => {
+            const at = new DOMPoint(x, y).matrixTransform(
+                document.querySelector("#on-the-sheet").getScreenCTM());
+            return [at.x, at.y];
+        }""",
+            [x, y],
+        )
+    )
+
+
 ASK = """async ([verb, questions]) => {
     const times = [];
     for (const more of questions) {

@@ -2,7 +2,7 @@
 
 import time
 
-from asking import asked, opened_in, wait_for_worker
+from asking import asked, opened_in, opened_large, spot_on_screen, wait_for_worker
 from bench_rows import Row
 from board import Server, kept, median, outline, p95
 from drawings.models import Drawing, Step
@@ -117,9 +117,7 @@ def selected(page: Page) -> float:
 
 def dragged(page: Page) -> list[float]:
     """Pointer to paint while all of it is dragged."""
-    box = page.get_by_test_id("canvas").bounding_box()
-    spot = page.locator("path[data-item=o1025]").bounding_box()
-    x, y = spot["x"], spot["y"] + spot["height"] / 2
+    x, y = spot_on_screen(page, 1045, 830)  # on the outline o1025
     page.evaluate(MOVED)
     page.mouse.move(x, y)
     page.mouse.down()
@@ -128,7 +126,6 @@ def dragged(page: Page) -> list[float]:
         page.wait_for_timeout(120)
     page.keyboard.press("Escape")
     page.mouse.up()
-    assert box
     return page.evaluate("window.__times")
 
 
@@ -223,7 +220,7 @@ def in_the_large(page: Page, server: Server, empty: Drawing, large: Drawing) -> 
     page.wait_for_timeout(1500)
     small = zoomed(page)
     start = time.perf_counter()
-    opened_in(page, server, large)
+    _, shown = opened_large(page, server, large)
     wait_for_worker(page)
     ready = (time.perf_counter() - start) * 1000
     page.wait_for_timeout(20_000)  # the index of cues is ready, as in mid-work
@@ -233,6 +230,7 @@ def in_the_large(page: Page, server: Server, empty: Drawing, large: Drawing) -> 
     page.wait_for_timeout(1000)
     moves = dragged(page)
     return [
+        Row("large: until it shows, 2,000 items", shown, shown, 1200),
         Row("large: until the worker holds it", ready, ready, None),
         Row("zoom, an empty drawing", median(small), p95(small), None),
         Row("zoom, 2,000 × 20", median(big), p95(big), None),

@@ -28,6 +28,7 @@ from buildup.formats.palettes import harmonies, read_palette, written_palette
 from buildup.formats.svg.clipsvg import clip_svg
 from buildup.formats.svg.livesvg import complete_svg
 from buildup.formats.svg.svgread import read_svg
+from buildup.forms.contours import know_boxes
 from buildup.forms.symmetry.axes import Axis
 from buildup.forms.troubles import Limits
 from buildup.geometry.progress import reporting_to
@@ -44,6 +45,8 @@ from buildup.view.regionmarks import regions_at, sweep_marks
 from buildup.view.sampling import sampled
 from buildup.view.selection import ALL, FrameBox, ViewRequest, selection
 
+READ_AT_ONCE = 4
+"""Items read for each that is prepared to be met."""
 Question = Mapping[str, Any]
 
 
@@ -101,6 +104,8 @@ class Session:
         self._line = self._kept
         self._field = SnapIndex()
         self._items: tuple[str, ...] = ()
+        self._unread: list[str] = []
+        """Items that may not have been read since the drawing was opened."""
         self.replays = 0
         """Letters that were shown anew so far: tests assert that this stays low."""
         self._verbs: dict[str, Callable[[Question], Any]] = {
@@ -151,7 +156,7 @@ class Session:
             ),
             "read": self._read,
             "aim": self._aim,
-            "warm": lambda q: self._field.update(self._shown, most=q["most"]),
+            "warm": lambda q: self._warm(q["most"]),
         }
 
     @property
@@ -184,14 +189,25 @@ class Session:
         """Take a drawing: its sheet, its items, the steps around.
 
         Of each item its id, its container and its JSON text; those of a container back to front.
+        Boxes that are known are told, so that no item has to be read for them.
         """
         items = {item_id: text for item_id, _, text in question["items"]}
         pairs = ((item_id, container) for item_id, container, _ in question["items"])
         tree = Tree.of(pairs, (i for i, text in items.items() if may_be_empty(text)))
         drawing = Drawing(read_stored(Sheet, question["sheet"]), Items(items), tree)
+        know_boxes(drawing, question.get("boxes") or {})
         self._kept = Timeline(drawing).synced(_step(question, "undo"), _step(question, "redo"))
         self._waiting = []
         self._line = self._kept
+        self._unread = list(items)
+
+    def _warm(self, most: int) -> bool:
+        """Prepare some of what a question would have to wait for; whether all is prepared."""
+        if not self._field.prepare(self._shown, most=most):
+            return False
+        for _ in range(min(READ_AT_ONCE * most, len(self._unread))):
+            self._shown.items.get(self._unread.pop())
+        return not self._unread
 
     def _board(self) -> Board:
         """What was opened, and what was settled since, for a page that holds nothing of it."""

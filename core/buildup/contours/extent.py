@@ -33,9 +33,20 @@ def _run_box(run: Run, angle: float) -> Box:
 
 
 def _boxes(contour: Contour, angle: float) -> list[Box]:
-    """The tight box of each segment, or that of a lone anchor."""
-    segments = contour.segments or ((contour.anchors[0].at,) * 4,)
-    if angle == 0.0:
-        return [tight_box(s) for s in segments]
-    back = direction(-angle)
-    return [tight_box((a * back, b * back, c * back, d * back)) for a, b, c, d in segments]
+    """Tight boxes that hold a contour between them: of its anchors, and of what reaches beyond.
+
+    A segment lies in the hull of its four points, so that only one of whose handles an end lies
+    outside of the box of the anchors can reach beyond that.
+    """
+    back = direction(-angle) if angle else 1.0
+    at = [a.at * back for a in contour.anchors] if angle else [a.at for a in contour.anchors]
+    across, down = [p.real for p in at], [p.imag for p in at]
+    left, right, top, bottom = min(across), max(across), min(down), max(down)
+    boxes = [Box(left, top, right, bottom)]
+    for a, b, c, d in contour.segments:
+        p, q = (b * back, c * back) if angle else (b, c)
+        if not (left <= p.real <= right and left <= q.real <= right) or not (
+            top <= p.imag <= bottom and top <= q.imag <= bottom
+        ):
+            boxes.append(tight_box((a * back, p, q, d * back) if angle else (a, b, c, d)))
+    return boxes

@@ -8,6 +8,7 @@ before is read whatever its magnitudes, so that no drawing ever closes itself of
 """
 
 import math
+import sys
 import types
 import typing
 from collections.abc import Callable, Iterable, Mapping
@@ -16,6 +17,7 @@ from functools import cache, partial
 from typing import Any, Literal, TypeVar, Union, cast
 
 from buildup.contours.anchors import Anchor
+from buildup.drawing.anchorform import anchor_reader, plain_anchor
 from buildup.drawing.earlier import EARLIER, EARLIER_TYPES, renamed_fields
 from buildup.drawing.itemtypes import (
     Assembly,
@@ -98,6 +100,8 @@ def write(value: Any, *, defaults: bool = False) -> Any:
         return value
     if kind is complex:
         return [value.real, value.imag]
+    if kind is Anchor and not defaults and (plain := plain_anchor(value)) is not None:
+        return plain
     if kind is tuple:
         return [v if type(v) in _PLAIN else write(v, defaults=defaults) for v in value]
     if is_dataclass(kind):
@@ -351,6 +355,9 @@ def _reader(kind: Any, number: Number) -> Reader:
         return number
     if kind in (str, bool, int):
         return _of_type(kind)
+    if kind is Anchor:
+        most = FARTHEST if number is finite else sys.float_info.max
+        return anchor_reader(_dataclass(kind, number), most)
     if is_dataclass(kind):
         return _dataclass(kind, number)
     origin, args = typing.get_origin(kind), typing.get_args(kind)

@@ -3,7 +3,7 @@
 Points are complex numbers in sheet units (1 unit = 1 CSS pixel = 1/96 in), y down.
 """
 
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Callable, Iterable, Iterator, Mapping
 from dataclasses import dataclass, field
 from types import MappingProxyType
 from typing import TypeVar
@@ -23,7 +23,7 @@ from buildup.drawing.itemtypes import (
     Shape,
     pictures_of,
 )
-from buildup.drawing.memo import Memo
+from buildup.drawing.sharing.memo import Memo
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.tree import ROOT, Tree
 from buildup.errors import Refusal
@@ -34,6 +34,9 @@ T = TypeVar("T")
 
 FIRST_LAYER = "layer-1"
 """The id of the layer that every drawing begins with."""
+
+HIDDEN, LOCKED = '"hidden": true', '"locked": true'
+"""In the text of an item that may be hidden, or locked."""
 
 _ONE_LAYER: Mapping[str, Item] = MappingProxyType(
     {FIRST_LAYER: Layer(id=FIRST_LAYER, name="Layer 1")}
@@ -58,18 +61,43 @@ class Drawing:
         """The result of a piece of work on an item, which reads it and what it holds only."""
         return self.memo.of(item_id, work, lambda: work(self, item_id))
 
+    def is_hidden(self, item_id: str) -> bool:
+        """Whether an item is hidden by itself; most need not be read for that."""
+        return self._may_hold(item_id, HIDDEN) and self.items[item_id].hidden
+
+    def is_locked(self, item_id: str) -> bool:
+        """Whether an item is locked by itself, likewise."""
+        return self._may_hold(item_id, LOCKED) and self.items[item_id].locked
+
+    def _may_hold(self, item_id: str, part: str) -> bool:
+        items = self.items
+        return not isinstance(items, Items) or items.may_hold(item_id, part)
+
     def hidden(self, item_id: str) -> bool:
         """Whether an item, or a container around it, is hidden."""
-        return self._any(item_id, lambda i: i.hidden)
+        return self.is_hidden(item_id) or any(map(self.is_hidden, self.tree.above(item_id)))
 
     def locked(self, item_id: str) -> bool:
         """Whether an item, or a container around it, is locked."""
-        return self._any(item_id, lambda i: i.locked)
+        return self.is_locked(item_id) or any(map(self.is_locked, self.tree.above(item_id)))
 
-    def _any(self, item_id: str, flag: Callable[[Item], bool]) -> bool:
-        return flag(self.items[item_id]) or any(
-            flag(self.items[c]) for c in self.tree.above(item_id)
-        )
+    def free(self, ids: Iterable[str]) -> Iterator[str]:
+        """Those of some items that are neither hidden nor locked, nor is anything around them.
+
+        A container is asked once, however many items it holds.
+        """
+        known: dict[str, bool] = {}
+
+        def is_free(item_id: str) -> bool:
+            return not self.is_hidden(item_id) and not self.is_locked(item_id)
+
+        for item_id in ids:
+            container = self.tree.container(item_id)
+            if container not in known:
+                around = (container, *self.tree.above(container)) if container else ()
+                known[container] = all(map(is_free, around))
+            if known[container] and is_free(item_id):
+                yield item_id
 
     def shown(self, container: str = ROOT) -> Iterator[str]:
         """What lies in a container and is not hidden, however deep, as `Tree.below`."""

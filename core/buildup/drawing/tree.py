@@ -6,9 +6,13 @@ A tree is a value: what changes its order gives another one. It knows ids only.
 import itertools
 from collections.abc import Iterable, Iterator, Mapping
 
+from buildup.drawing.sharing.layered import Layered
+
 ROOT = ""
 """Stands for the drawing itself; what lies in it are the layers."""
 
+MOST_COUNTED = 16
+"""Moves along one row that are counted off; of more, links between neighbours are quicker."""
 Move = tuple[str, str, str | None]
 """An item's id, the container it comes to lie in, and the id of the item there that it comes to
 lie just in front of (None: at the back)."""
@@ -24,7 +28,9 @@ class Tree:
 
     def __init__(self, children: Mapping[str, Iterable[str]] | None = None) -> None:
         self._children = {c: tuple(ids) for c, ids in (children or {}).items()}
-        self._container = {i: c for c, ids in self._children.items() for i in ids}
+        self._container: Layered[str] = Layered(
+            {i: c for c, ids in self._children.items() for i in ids}
+        )
         self._leaves: tuple[str, ...] | None = None
 
     @classmethod
@@ -158,19 +164,18 @@ class TreeEditor:
         """The tree as it is now."""
         after = Tree()
         after._children = self._tree._children | {c: r.listed() for c, r in self._rows.items()}
-        after._container = dict(self._tree._container)
-        for item_id, container in self._container.items():
-            if container is None:
-                after._container.pop(item_id, None)
-                after._children.pop(item_id, None)
-            else:
-                after._container[item_id] = container
+        put = {i: c for i, c in self._container.items() if c is not None}
+        gone = [i for i, c in self._container.items() if c is None]
+        after._container = self._tree._container.changed(put, gone)
+        for item_id in gone:
+            after._children.pop(item_id, None)
         return after
 
     def _container_of(self, item_id: str) -> str | None:
         if item_id in self._container:
             return self._container[item_id]
-        return self._tree._container.get(item_id)
+        container: str | None = self._tree._container.get(item_id)
+        return container
 
     def _row(self, container: str) -> "_Row":
         row = self._rows.get(container)
@@ -180,33 +185,66 @@ class TreeEditor:
 
 
 class _Row:
-    """Ids in a row, each of which knows its neighbours, so that a move costs the same anywhere."""
+    """Ids in a row.
+
+    A few moves count along it; of more, each id knows its neighbours, so that a move costs the same
+    anywhere.
+    """
 
     def __init__(self, order: Iterable[str]) -> None:
-        ids: list[str | None] = [None, *order, None]
-        self._on: dict[str | None, str | None] = dict(itertools.pairwise(ids))
-        self._back: dict[str | None, str | None] = dict(itertools.pairwise(reversed(ids)))
+        self._ids = list(order)
+        self._asked = 0
+        self._on: dict[str | None, str | None] | None = None
+        self._back: dict[str | None, str | None] = {}
 
     def behind(self, item_id: str) -> str | None:
         """The id just behind one; None at the very back."""
-        return self._back[item_id]
+        if self._links() is not None:
+            return self._back[item_id]
+        n = self._index(item_id)
+        return self._ids[n - 1] if n > 0 else None
 
     def take(self, item_id: str) -> None:
         """Take out an id that is there."""
-        back, on = self._back.pop(item_id), self._on.pop(item_id)
-        self._on[back], self._back[on] = on, back
+        links = self._links()
+        if links is None:
+            del self._ids[self._index(item_id)]
+            return
+        back, on = self._back.pop(item_id), links.pop(item_id)
+        links[back], self._back[on] = on, back
 
     def enter(self, item_id: str, behind: str | None) -> None:
         """Put an id that is not there just in front of another one, or at the very back."""
-        on = self._on[behind]
-        self._on[behind], self._on[item_id] = item_id, on
+        links = self._links()
+        if links is None:
+            self._ids.insert(0 if behind is None else self._index(behind) + 1, item_id)
+            return
+        on = links[behind]
+        links[behind], links[item_id] = item_id, on
         self._back[item_id], self._back[on] = behind, item_id
 
     def listed(self) -> tuple[str, ...]:
         """All ids from back to front."""
+        if self._on is None:
+            return tuple(self._ids)
         found: list[str] = []
         at = self._on[None]
         while at is not None:
             found.append(at)
             at = self._on[at]
         return tuple(found)
+
+    def _index(self, item_id: str) -> int:
+        try:
+            return self._ids.index(item_id)
+        except ValueError:
+            raise KeyError(item_id) from None
+
+    def _links(self) -> dict[str | None, str | None] | None:
+        """What follows each id, once it is asked often enough that this pays; None before."""
+        self._asked += 1
+        if self._on is None and self._asked > MOST_COUNTED:
+            ids: list[str | None] = [None, *self._ids, None]
+            self._on = dict(itertools.pairwise(ids))
+            self._back = dict(itertools.pairwise(reversed(ids)))
+        return self._on

@@ -9,8 +9,8 @@ from dataclasses import dataclass, fields, is_dataclass, replace
 from typing import Any, ClassVar, Self
 
 from buildup.drawing.checks import check_id, check_numbers, check_text
-from buildup.drawing.memo import LastResult
 from buildup.drawing.model import Drawing
+from buildup.drawing.sharing.memo import LastResult
 from buildup.drawing.tree import Tree
 from buildup.edits.change import Delta, made_by
 from buildup.messages import refusal

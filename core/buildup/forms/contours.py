@@ -1,12 +1,14 @@
 """The contours that an item comes to, and their box; each is worked out once for a drawing."""
 
-from collections.abc import Callable, Iterable, Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from dataclasses import replace
+from functools import partial
 
 from buildup.contours.anchors import Contour
 from buildup.contours.corners import worked
 from buildup.contours.extent import box_of
 from buildup.contours.moving import moved_contour
+from buildup.drawing.items import Items
 from buildup.drawing.itemtypes import (
     AnyLeaf,
     Assembly,
@@ -230,6 +232,32 @@ def item_box(drawing: Drawing, item_id: str) -> Box | None:
 def box_under(drawing: Drawing, item_id: str, by: Affine) -> Box | None:
     """The tight box of an item under a map; None: it is empty."""
     return drawing.memo.of_each(item_id, box_under, by, lambda: _box_under(drawing, item_id, by))
+
+
+def has_box(drawing: Drawing, item_id: str) -> bool:
+    """Whether `item_box` needs not read the item."""
+    items = drawing.items
+    if not isinstance(items, Items) or items.unread(item_id) is None:
+        return True
+    return drawing.memo.has_each(item_id, box_under, HERE)
+
+
+def know_boxes(drawing: Drawing, boxes: Mapping[str, Sequence[float]]) -> None:
+    """Take over the tight boxes of items that were worked out before.
+
+    Args:
+        drawing: those of its containers are not taken: they change with what they hold.
+        boxes: left, top, right, bottom of items by id, as the canvas was told them.
+
+    """
+    for item_id, (left, top, right, bottom) in boxes.items():
+        if item_id in drawing.items and drawing.tree.is_leaf(item_id):
+            box = Box(left, top, right, bottom)
+            drawing.memo.of_each(item_id, box_under, HERE, partial(_known_box, box))
+
+
+def _known_box(box: Box) -> Box:
+    return box
 
 
 def near_box(drawing: Drawing, item_id: str) -> Box | None:

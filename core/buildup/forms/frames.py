@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from buildup.contours.extent import box_of
+from buildup.drawing.items import Items
 from buildup.drawing.itemtypes import (
     AnyLeaf,
     Assembly,
@@ -15,7 +16,7 @@ from buildup.drawing.itemtypes import (
     TextItem,
 )
 from buildup.drawing.model import Drawing
-from buildup.forms.contours import box_under
+from buildup.forms.contours import HERE, box_under
 from buildup.forms.textlayout import plane_box
 from buildup.geometry.angles import cross, degrees_of, direction
 from buildup.geometry.boxes import Box
@@ -146,13 +147,23 @@ def standing_of(drawing: Drawing, ids: Sequence[str]) -> OrientedBox | None:
     """
     if len(ids) == 1 and isinstance(drawing.items[ids[0]], LeafItem):
         return drawing.known(_own_standing, ids[0])
-    angles = set[float | None]().union(*(drawing.known(_angles, i) for i in ids))
-    angle = (angles.pop() if len(angles) == 1 else None) or 0.0
-    boxes = [b for i in ids if (b := turned_box(drawing, i, angle)) is not None]
+    angle = _shared_angle(drawing, ids) or 0.0
+    by = turn(-angle, about=0j) if angle else HERE
+    boxes = [b for i in ids if (b := box_under(drawing, i, by)) is not None]
     if not boxes:
         return None
     box = Box.union(boxes)
     return OrientedBox(box.centre * direction(angle), box.width, box.height, angle)
+
+
+def _shared_angle(drawing: Drawing, ids: Sequence[str]) -> float | None:
+    """The angle at which all of some items stand, 0 up to 180; None: there is none."""
+    angles: set[float | None] = set()
+    for item_id in ids:
+        angles |= drawing.known(_angles, item_id)
+        if len(angles) > 1:
+            return None
+    return angles.pop() if angles else None
 
 
 def turned_box(drawing: Drawing, item_id: str, angle: float) -> Box | None:
@@ -165,7 +176,11 @@ def _angles(drawing: Drawing, item_id: str) -> frozenset[float | None]:
 
     What a symmetry shows stands at many.
     """
-    item = drawing.items[item_id]
+    items = drawing.items
+    angle = items.outline_angle(item_id) if isinstance(items, Items) else None
+    if angle is not None:
+        return frozenset((_half_turn(angle),))
+    item = items[item_id]
     if isinstance(item, Outline):
         return frozenset((_half_turn(item.angle),))
     if isinstance(item, Shape | TextItem):

@@ -19,7 +19,8 @@ from buildup.geometry.nearest import nearest_parameter
 from buildup.geometry.tolerances import NO_LENGTH
 from buildup.geometry.transforms import Affine
 from buildup.snapping.cues import RANK, REACH, Aim, Cue, CueKind, SnapResult
-from buildup.snapping.snapindex import Owner, SnapIndex, Spot
+from buildup.snapping.places import Owner, Spot
+from buildup.snapping.snapindex import SnapIndex
 from buildup.snapping.spacing import spaced
 from buildup.view.symmetrymarks import map_of
 
@@ -95,7 +96,7 @@ def _met(drawing: Drawing, field: SnapIndex, aim: Aim, image: Affine) -> SnapRes
         ):
             best = found
     if "spacing" in aim.kinds and box is not None and (best is None or best.rank > RANK["spacing"]):
-        shift, cues = spaced(field.boxes(), box, own.items, reach)
+        shift, cues = spaced(field.boxes, box, own.items, reach)
         if cues:
             return SnapResult(shift=(shift.real, shift.imag), cues=cues)
     if best is None:

@@ -1,25 +1,27 @@
 """Equal spacing: what is dragged comes to lie midway between two neighbours."""
 
-from collections.abc import Mapping, Set
+from collections.abc import Set
 
 from buildup.geometry.boxes import Box
+from buildup.snapping.cells import Boxes
 from buildup.snapping.cues import Cue
 
 
 def spaced(
-    boxes: Mapping[str, Box], own: Box, dragged: Set[str], reach: float
+    boxes: Boxes, own: Box, dragged: Set[str], reach: float
 ) -> tuple[complex, tuple[Cue, ...]]:
     """The shift that makes equal gaps, across and down, and a cue for each gap.
 
     Args:
-        boxes: the boxes of all items by id.
+        boxes: of all items.
         own: the box of what is dragged.
         dragged: the ids of that.
         reach: sheet units within which a gap is met.
     """
-    others = [b for i, b in boxes.items() if i not in dragged]
-    beside = [b for b in others if b.top <= own.bottom and own.top <= b.bottom]
-    above = [b for b in others if b.left <= own.right and own.left <= b.right]
+    rows = [boxes.of[i] for i in boxes.in_rows(own) - dragged]
+    columns = [boxes.of[i] for i in boxes.in_columns(own) - dragged]
+    beside = [b for b in rows if b.top <= own.bottom and own.top <= b.bottom]
+    above = [b for b in columns if b.left <= own.right and own.left <= b.right]
     across = _midway(own.left, own.right, [(b.left, b.right) for b in beside], reach)
     down = _midway(own.top, own.bottom, [(b.top, b.bottom) for b in above], reach)
     cues: list[Cue] = []

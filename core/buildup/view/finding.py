@@ -10,11 +10,11 @@ from buildup.drawing.itemtypes import Container, Layer, Shape
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Gradient, Paint, PictureFill, hex_of
 from buildup.forms.assembling import StyledPath
-from buildup.forms.contours import box_under, form_of, moved_contours
+from buildup.forms.contours import box_under, form_of, item_box, moved_contours
 from buildup.forms.paintings import paintings_of
 from buildup.forms.seen import seen_box
 from buildup.forms.strokes.pens import pen_of, placing_of
-from buildup.forms.symmetry.copies import images_of
+from buildup.forms.symmetry.copies import ALONE, images_of
 from buildup.geometry.bezier import Cubic
 from buildup.geometry.boxes import Box
 from buildup.geometry.inside import touches, winding
@@ -123,11 +123,32 @@ def within(
     """
     area = Box.around((start, end))
     takes: Callable[[Drawing, str, Box], bool] = _holds if whole else _touches
-    return tuple(i for i in reachable(drawing, place) if takes(drawing, i, area))
+    boxes = dict(_single_boxes(drawing, _pickable(drawing, place)))
+    near = (i for i, box in boxes.items() if box is None or box.meets(area))
+    return tuple(
+        i
+        for i in drawing.free(near)
+        if ((box := boxes[i]) and area.holds(box)) or takes(drawing, i, area)
+    )
+
+
+def _single_boxes(drawing: Drawing, ids: Iterable[str]) -> Iterator[tuple[str, Box | None]]:
+    """The boxes of items that show once, and None for others: most is decided by those."""
+    once: dict[str, bool] = {}
+    for item_id in ids:
+        container = drawing.tree.container(item_id)
+        if container not in once:
+            once[container] = images_of(drawing, item_id) == ALONE
+        single = once[container] and drawing.tree.is_leaf(item_id)
+        yield item_id, item_box(drawing, item_id) if single else None
 
 
 def reachable(drawing: Drawing, position: str | None) -> Iterator[str]:
     """The items that can be picked from where one works, as `within` says."""
+    return drawing.free(_pickable(drawing, position))
+
+
+def _pickable(drawing: Drawing, position: str | None) -> Iterable[str]:
     tree = drawing.tree
     around = None if position is None else drawing.items.get(position)
     if position is None:
@@ -136,7 +157,7 @@ def reachable(drawing: Drawing, position: str | None) -> Iterator[str]:
         held = tree.children(around.id)
     else:
         held = (i for layer in tree.children() for i in tree.children(layer))
-    yield from (i for i in held if not drawing.hidden(i) and not drawing.locked(i))
+    return held
 
 
 def _holds(drawing: Drawing, item_id: str, area: Box) -> bool:

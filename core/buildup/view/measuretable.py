@@ -5,12 +5,13 @@ from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 
 from buildup.contours.anchors import Anchor
+from buildup.drawing.items import Several
 from buildup.drawing.itemtypes import Assembly, Item
 from buildup.drawing.model import Drawing
 from buildup.drawing.numerals import short
 from buildup.drawing.units import format_length, unit_of
 from buildup.errors import Refusal
-from buildup.following.bounds import SHEET, Bound, bounds_in, bounds_of
+from buildup.following.bounds import SHEET, WORD, Bound, bounds_in, bounds_of
 from buildup.following.fields import field_at
 from buildup.following.values import READINGS, formula_name, formulas_of, worked
 from buildup.forms.contours import assembly_form
@@ -187,7 +188,8 @@ def follow_marks(drawing: Drawing, items: Iterable[Item]) -> tuple[FollowMark, .
     """What follows a formula in some items; corners of assemblies by those of their form."""
     if not drawing.sheet.parametric:
         return ()
-    bounds = [b for i in items for b in _shown(drawing, i)]
+    several = items.holding(WORD) if isinstance(items, Several) else items
+    bounds = [b for i in several for b in _shown(drawing, i)]
     known = worked(drawing, [b.formula for b in bounds])
     found = []
     for bound in bounds:

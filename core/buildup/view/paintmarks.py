@@ -5,6 +5,7 @@ from dataclasses import dataclass
 
 from buildup.contours.anchors import Contour
 from buildup.contours.pathdata import path_data
+from buildup.drawing.items import Several
 from buildup.drawing.itemtypes import Item, Painted, finish_of
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Effect, Gradient, GradientKind, Style, hex_of
@@ -18,6 +19,8 @@ from buildup.forms.strokes.miters import cut_miters
 from buildup.geometry.boxes import Box
 
 Point = tuple[float, float]
+MITER = '"join": "miter"'
+"""In the text of an item some of whose strokes may have miters."""
 MOST_MITERS = 200
 """Cut corners that are told; of more they are only counted as so many."""
 
@@ -123,7 +126,7 @@ def starting_style(drawing: Drawing, items: Sequence[Item]) -> Style | None:
 def miter_marks(drawing: Drawing, items: Sequence[Item]) -> tuple[Point, ...]:
     """The corners of some items at which a miter is cut off."""
     found: list[Point] = []
-    for item in items:
+    for item in items.holding(MITER) if isinstance(items, Several) else items:
         if not isinstance(item, Painted):
             continue
         strokes = [s for s in item.style.strokes if s.join == "miter"]

@@ -6,6 +6,7 @@ from typing import Literal
 
 from buildup.contours.anchors import Contour
 from buildup.contours.corners import corner_directions
+from buildup.drawing.items import Several
 from buildup.drawing.itemtypes import Assembly, Item, Outline, Shape
 from buildup.drawing.model import Drawing
 from buildup.drawing.paint import Style
@@ -170,10 +171,10 @@ def selection(
     Dials appear when all items are shapes, those that all of them have; pegs for a single shape.
     With `only`, anchors are told of those items alone.
     """
-    items = [drawing.items[i] for i in ids if i in drawing.items]
+    items = Several(drawing.items, tuple(i for i in ids if i in drawing.items))
     found = Selection(
-        items=tuple(i.id for i in items),
-        frame=_frame(drawing, [i.id for i in items]),
+        items=tuple(items.ids),
+        frame=_frame(drawing, items.ids),
         anchors=(),
         pegs=_pegs(items[0]) if len(items) == 1 and isinstance(items[0], Shape) else (),
         dials=_dials(items),
@@ -254,8 +255,12 @@ def _in_sight(path: Contour, sight: tuple[float, float, float, float] | None) ->
 
 def _tolerance(items: Sequence[Item]) -> float | None:
     """The tolerance of what was drawn by hand, if all items were."""
-    strokes = [i.hand_stroke for i in items if isinstance(i, Outline) and i.hand_stroke is not None]
-    return strokes[0].tolerance if strokes and len(strokes) == len(items) else None
+    first: float | None = None
+    for item in items:
+        if not isinstance(item, Outline) or item.hand_stroke is None:
+            return None
+        first = item.hand_stroke.tolerance if first is None else first
+    return first
 
 
 def _frame(drawing: Drawing, ids: Sequence[str]) -> FrameBox | None:
@@ -307,8 +312,12 @@ def _pegs(item: Shape) -> tuple[PegMark, ...]:
 
 def _dials(items: Sequence[Item]) -> tuple[DialReading, ...]:
     """The dials that all items have and that have an effect on one of them at least."""
-    shapes = [i for i in items if isinstance(i, Shape)]
-    if not shapes or len(shapes) < len(items):
+    shapes: list[Shape] = []
+    for item in items:
+        if not isinstance(item, Shape):
+            return ()
+        shapes.append(item)
+    if not shapes:
         return ()
     kinds = [shape_kind(s.shape) for s in shapes]
     values = [dials_of(s) for s in shapes]

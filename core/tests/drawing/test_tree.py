@@ -274,8 +274,8 @@ class ContainerTest(unittest.TestCase):
                 delta = apply(before, read_command(data)).forward
                 after = updated(before, delta)
                 repaint(after, delta, [])
-                SnapIndex().update(after, most=2)
-                read = [i for i in after.items._held.values() if not isinstance(i, str)]
+                SnapIndex().prepare(after, most=2)
+                read = [i for i in after.items if after.items.unread(i) is None]
                 self.assertLessEqual(len(read), 8)
 
     def test_copies_of_what_a_group_holds_have_ids_that_can_be_kept(self):

@@ -111,8 +111,8 @@ class SwatchTest(unittest.TestCase):
         texts = {i: json.dumps(write_item(item)) for i, item in value.items.items()}
         kept = Items(texts)
         after = done(replace(value, items=kept), kind="set_swatch", swatch="ink", colour="#112233")
+        unread = [i for i in kept if kept.unread(i) is not None]
         self.assertEqual(self.colours(after), {"#112233"})
-        unread = [i for i, held in kept._held.items() if isinstance(held, str)]
         self.assertLessEqual(set(texts) - set(unread), {"wing", "layer-1"})
 
     def test_colours_of_items_become_swatches_that_they_use(self):

@@ -191,7 +191,7 @@ class FieldTest(unittest.TestCase):
         stored = replace(before, items=held)
         after = change(stored, "r", "7 px")
         self.assertEqual(number_at(after, "plate", "dials.radius"), 7.0)
-        unread = [i for i, item in held._held.items() if isinstance(item, str)]
+        unread = [i for i in held if held.unread(i) is not None]
         self.assertGreater(len(unread), len(texts) - 4)
 
 

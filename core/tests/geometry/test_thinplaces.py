@@ -18,7 +18,7 @@ from buildup.contours.corners import worked
 from buildup.contours.flow import settled
 from buildup.drawing.codec import write_item
 from buildup.drawing.items import Items
-from buildup.drawing.memo import MOST_EACH, Memo
+from buildup.drawing.sharing.memo import MOST_EACH, Memo
 from buildup.drawing.units import format_length, read_length, read_number
 from buildup.edits.apply import foreseen, read_command
 from buildup.edits.change import updated
@@ -278,7 +278,9 @@ class MemoTest(unittest.TestCase):
             turned = foreseen(value, read_command({**drag, "to": [50 + n / 10, 50]}))
             after = updated(value, turned)
             self.assertIsNotNone(item_box(after, "s"))
-            kept = (r for some in after.memo._known.values() for r in some.values())
+            kept = (
+                r for some in (after.memo._base | after.memo._over).values() for r in some.values()
+            )
             sizes.append(sum(len(r) if isinstance(r, dict) else 1 for r in kept))
         self.assertLessEqual(sizes[-1], sizes[20])
         self.assertLess(sizes[-1], 5 * 2 * MOST_EACH)
@@ -287,7 +289,7 @@ class MemoTest(unittest.TestCase):
         memo = Memo()
         for n in range(5 * MOST_EACH):
             self.assertEqual(memo.of_each("a", "box", n, lambda n=n: n), n)
-        self.assertEqual((len(memo._known["a"]["box"]), memo.made), (MOST_EACH, 5 * MOST_EACH))
+        self.assertEqual((len(memo._of("a")["box"]), memo.made), (MOST_EACH, 5 * MOST_EACH))
         memo.of_each("a", "box", 5 * MOST_EACH - 1, self.fail)
 
 

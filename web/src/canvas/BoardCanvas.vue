@@ -27,12 +27,16 @@ import SizePreview from "./layers/SizePreview.vue";
 import ReferenceLayer from "./layers/ReferenceLayer.vue";
 import CrosshairMark from "./pointer/CrosshairMark.vue";
 import PositionPanel from "./pointer/PositionPanel.vue";
+import ItemCatch from "./raster/ItemCatch.vue";
+import LargeDrawing from "./raster/LargeDrawing.vue";
+import { useRaster } from "./raster/raster";
 import { useMarksInSight } from "./pointer/marksinsight";
 import { useMoving } from "./pointer/moving";
 import { useCanvasPointer } from "./pointer/pointer";
 
 const doc = useDocument();
 const history = useHistory();
+const raster = useRaster();
 const view = useView();
 const tools = useTools();
 const display = useDisplay();
@@ -106,15 +110,22 @@ onBeforeUnmount(() => watcher?.disconnect());
         :class="display.view.toLowerCase()"
         :clip-path="printing ? 'url(#sheet-edge)' : undefined"
       >
-        <rect
-          class="sheet"
-          :width="doc.sheet.width"
-          :height="doc.sheet.height"
-          :fill="doc.sheet.colour ?? '#ffffff'"
-          vector-effect="non-scaling-stroke"
+        <g id="under-the-drawing">
+          <rect
+            class="sheet"
+            :width="doc.sheet.width"
+            :height="doc.sheet.height"
+            :fill="doc.sheet.colour ?? '#ffffff'"
+            vector-effect="non-scaling-stroke"
+          />
+          <ReferenceLayer v-if="!printing" />
+        </g>
+        <LargeDrawing
+          v-if="raster.active"
+          :pickable="pickable"
+          :plain="display.view === 'Wireframe'"
         />
-        <ReferenceLayer v-if="!printing" />
-        <g id="drawn-on-the-sheet">
+        <g v-else id="drawn-on-the-sheet">
           <ContainerNode
             v-for="id in doc.tree.in(ROOT)"
             :id="id"
@@ -124,7 +135,8 @@ onBeforeUnmount(() => watcher?.disconnect());
           />
         </g>
       </g>
-      <defs v-if="display.sizes && display.view === 'Wireframe'">
+      <ItemCatch v-if="raster.active" :pickable="pickable" />
+      <defs v-if="display.sizes && display.view === 'Wireframe' && !raster.active">
         <!-- What the window of sizes shows is painted, whatever the view. -->
         <g id="painted-on-the-sheet">
           <ContainerNode

@@ -1,7 +1,7 @@
 // The open drawing in the browser's worker: read for it, handed to it, and kept as the server has it.
 // Nothing waits for it: as long as the worker has no drawing, the server answers.
 import { ApiError, away, get } from "../api/client";
-import type { Answer, Board, DeskDrawing } from "../api/types";
+import type { Answer, Board, DeskDrawing, Drawable } from "../api/types";
 import { isSparing, whenIdle } from "../lib/idle";
 import { remember, remembered } from "../lib/settings";
 import type { SelectionQuery, Shown } from "./coreapi";
@@ -52,6 +52,8 @@ export class LocalDrawing {
     undefined;
   /** Called with each drawing as it was read. */
   whenRead: (id: number, base: DeskDrawing) => void = () => undefined;
+  /** The boxes of what the page shows of a drawing, where that is the version that was read. */
+  boxesOf: (id: number, base: DeskDrawing) => Record<string, Drawable["box"]> = () => ({});
   private id = 0;
   private state: State = NONE;
   /** Called as soon as the worker has taken a drawing. */
@@ -230,7 +232,7 @@ export class LocalDrawing {
     this.state = mine;
     let stumbled = false;
     try {
-      await this.worker.ask("open", base);
+      await this.worker.ask("open", { ...base, boxes: this.boxesOf(this.id, base) });
       let version = base.version;
       let came = 0;
       for (; came < later.length && this.state === mine; came += 1) {

@@ -26,7 +26,7 @@ def new_name(drawing: Drawing, label: str, name: str | None, *, number: str = ""
     held = drawing.items if isinstance(drawing.items, Items) else Items(drawing.items)
     first = int(number) if number else len(drawing.items) - len(drawing.tree.children()) + 1
     numbered = (f"{label} {number}" for number in itertools.count(first))
-    return next(n for n in numbered if all(i.name != n for i in held.naming(n)))
+    return next(n for n in numbered if not held.has_name(n))
 
 
 def check_new(drawing: Drawing, item_id: str) -> None:

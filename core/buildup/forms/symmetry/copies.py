@@ -92,7 +92,7 @@ def shown_items(drawing: Drawing) -> Iterator[tuple[str, Images]]:
 def _shown_in(drawing: Drawing, container: str, around: Images) -> Iterator[tuple[str, Images]]:
     for item_id in drawing.tree.children(container):
         if drawing.tree.is_leaf(item_id):
-            if not drawing.items[item_id].hidden:
+            if not drawing.is_hidden(item_id):
                 yield item_id, around
             continue
         item = drawing.items[item_id]

@@ -6,13 +6,11 @@ import type { PaintMark } from "../../api/types";
 import { useDocument } from "../../stores/board/document";
 import FilterDef from "../paint/FilterDef.vue";
 import PaintedPath from "../paint/PaintedPath.vue";
+import { HIT_WIDTH } from "../paint/reach";
 import { showingOf } from "../paint/paint";
 
 const props = defineProps<{ id: string; pickable: boolean; plain: boolean }>();
 const doc = useDocument();
-
-/** Screen pixels. */
-const HIT_WIDTH = 12;
 
 const item = computed(() => doc.drawable(props.id));
 const hit = computed(() =>

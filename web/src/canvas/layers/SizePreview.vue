@@ -4,9 +4,11 @@
 import { computed, ref } from "vue";
 import { useDocument } from "../../stores/board/document";
 import { useDisplay } from "../../stores/display/display";
+import { useRaster } from "../raster/raster";
 
 const doc = useDocument();
 const looking = useDisplay();
+const raster = useRaster();
 const SIZES = [16, 24, 32, 64] as const;
 /** CSS pixels: a sheet that is larger shows this much of its middle. */
 const MOST = [198, 140] as const;
@@ -14,7 +16,7 @@ const MOST = [198, 140] as const;
 const MOST_ITEMS = 400;
 
 const dark = ref(false);
-const many = computed(() => doc.count > MOST_ITEMS);
+const many = computed(() => doc.count > MOST_ITEMS || raster.active);
 const whole = computed(() => `0 0 ${doc.sheet.width} ${doc.sheet.height}`);
 const actual = computed(() => {
   const { width, height } = doc.sheet;

@@ -3,13 +3,31 @@
 // stand farther apart and keep their size.
 import { computed } from "vue";
 import { useTools } from "../../tools/tools";
+import { useDisplay } from "../../stores/display/display";
+import { useView } from "../../stores/display/view";
 import { magnify } from "./lens";
+import HeldNode from "../layers/HeldNode.vue";
 import MarkLayer from "../layers/MarkLayer.vue";
+import { useRaster } from "../raster/raster";
 
 const tools = useTools();
+const view = useView();
+const display = useDisplay();
+const raster = useRaster();
 const TIMES = 8;
 magnify(() => tools.pointer ?? [0, 0], TIMES);
 const RADIUS = 110;
+
+/** Of a large drawing what lies under the glass, as SVG: pictures would only get coarser. */
+const seen = computed(() => {
+  void [raster.shown, raster.ahead];
+  const [x, y] = tools.pointer ?? [0, 0];
+  const reach = RADIUS / TIMES;
+  const corners = [view.toSheet([x - reach, y - reach]), view.toSheet([x + reach, y + reach])];
+  return raster.active
+    ? raster.model.within([...(corners[0] ?? [0, 0]), ...(corners[1] ?? [0, 0])])
+    : [];
+});
 
 const place = computed(() => {
   const [x, y] = tools.pointer ?? [0, 0];
@@ -22,7 +40,20 @@ const place = computed(() => {
     <clipPath id="loupe-glass"><circle :cx="place.x" :cy="place.y" :r="RADIUS" /></clipPath>
     <g clip-path="url(#loupe-glass)">
       <circle :cx="place.x" :cy="place.y" :r="RADIUS" class="ground" />
-      <use href="#on-the-sheet" :transform="place.transform" />
+      <g v-if="raster.active" :transform="place.transform">
+        <use href="#under-the-drawing" :transform="view.transform" />
+        <g :transform="view.transform">
+          <HeldNode
+            v-for="id in seen"
+            :id="id"
+            :key="id"
+            :pickable="false"
+            :plain="display.view === 'Wireframe'"
+            :turns="[]"
+          />
+        </g>
+      </g>
+      <use v-else href="#on-the-sheet" :transform="place.transform" />
       <MarkLayer :main="false" />
       <path
         class="cross"

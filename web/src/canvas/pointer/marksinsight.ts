@@ -5,6 +5,7 @@ import { useCopies } from "../../stores/board/copies";
 import { useView } from "../../stores/display/view";
 import { useCrosshair, type Standing } from "../../tools/crosshair";
 import type { Hit } from "../../tools/tool";
+import { AIM } from "./aim";
 
 /** What is no mark by itself: items, and lines whose ends are marks. */
 const NO_MARKS = new Set<Hit["what"]>(["item", "image", "segment", "stem", "ruler"]);
@@ -28,7 +29,9 @@ export function useMarksInSight(svg: Ref<SVGSVGElement | null>): void {
 
   function under(screen: Point): Hit | null {
     const [left, top] = corner();
-    const all = document.elementsFromPoint(screen[0] + left, screen[1] + top);
+    const [clientX, clientY] = [screen[0] + left, screen[1] + top];
+    window.dispatchEvent(new MouseEvent(AIM, { clientX, clientY }));
+    const all = document.elementsFromPoint(clientX, clientY);
     return hitOf(all.find((one) => svg.value?.contains(one)));
   }
 

@@ -4,15 +4,36 @@
 import { onBeforeUnmount, watch, type Ref } from "vue";
 import type { Moved } from "../../api/types";
 import { useDocument } from "../../stores/board/document";
+import { useRaster } from "../raster/raster";
 
 export function useMoving(svg: Ref<SVGSVGElement | null>): void {
   const doc = useDocument();
+  const raster = useRaster();
   let carriers: Element[] = [];
   let clones: SVGGElement[] = [];
+
+  const pictures = (): Element[] => [...(svg.value?.querySelectorAll("[data-picture]") ?? [])];
+
+  /** Of a large drawing: pictures of what is moved, and what shows apart of it. */
+  function findPictures(): Element[] {
+    const wanted = doc.carriers;
+    const within = (id: string): boolean =>
+      wanted.has(id) || doc.tree.above(id).some((i) => wanted.has(i));
+    const apart = [...(svg.value?.querySelectorAll("#raster-drawing > [data-place] > *") ?? [])];
+    const items = apart.filter((element) => {
+      const { holder, drawn } = (element as SVGElement).dataset;
+      return within(holder ?? drawn ?? "");
+    });
+    const { carried } = raster.model;
+    const own = (picture: Element): boolean =>
+      carried === "all" || picture.getAttribute("data-picture") === carried;
+    return [...items, ...pictures().filter(own)];
+  }
 
   function find(): Element[] {
     const wanted = doc.carriers;
     if (wanted.size === 0) return [];
+    if (raster.active) return findPictures();
     const all = svg.value?.querySelectorAll("[data-holder], [data-drawn]") ?? [];
     return [...all].filter((element) => {
       const { holder, drawn } = (element as SVGElement).dataset;
@@ -20,8 +41,17 @@ export function useMoving(svg: Ref<SVGSVGElement | null>): void {
     });
   }
 
+  /** Pictures stay where they were moved as long as others are on their way. */
+  function letPicturesGo(): void {
+    if (raster.model.waits || doc.moved) return;
+    for (const picture of pictures()) picture.removeAttribute("transform");
+  }
+
   function letGo(): void {
-    for (const element of carriers) element.removeAttribute("transform");
+    for (const element of carriers) {
+      if (!element.hasAttribute("data-picture")) element.removeAttribute("transform");
+    }
+    window.setTimeout(letPicturesGo);
     for (const clone of clones) clone.remove();
     carriers = [];
     clones = [];
@@ -31,7 +61,15 @@ export function useMoving(svg: Ref<SVGSVGElement | null>): void {
   function cloned(): SVGGElement {
     const round = document.createElementNS("http://www.w3.org/2000/svg", "g");
     round.setAttribute("pointer-events", "none");
-    for (const element of carriers) round.append(element.cloneNode(true));
+    for (const element of carriers) {
+      const clone = element.cloneNode(true) as Element;
+      const [from, to] = [element, clone].map((e) => e.querySelector("canvas"));
+      if (from && to) {
+        [to.width, to.height] = [from.width, from.height];
+        to.getContext("2d")?.drawImage(from, 0, 0); // pixels are not cloned
+      }
+      round.append(clone);
+    }
     for (const part of round.querySelectorAll("[data-hit]")) part.removeAttribute("data-hit");
     carriers[0]?.closest("#on-the-sheet")?.append(round);
     return round;
@@ -65,6 +103,15 @@ export function useMoving(svg: Ref<SVGSVGElement | null>): void {
       if (moved) show(moved);
       else copies(0);
     },
+  );
+  watch(
+    () => raster.shown,
+    () => {
+      for (const picture of pictures()) picture.removeAttribute("transform");
+      carriers = find();
+      if (doc.moved) show(doc.moved);
+    },
+    { flush: "post" },
   );
   onBeforeUnmount(letGo);
 }

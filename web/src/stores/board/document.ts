@@ -162,6 +162,8 @@ export const useDocument = defineDrawingStore("document", () => {
       const of = { person: person.id, drawing: read, name: name.value, saved: found.saved };
       void offlineCopies.keep({ ...of, base });
     };
+    localDrawing.boxesOf = (read, base) =>
+      read === id.value && base.version === version.value && base.tip === tip ? scene.boxes() : {};
     localDrawing.open(
       found.id,
       () => box.pending.value.map((p) => p.edit),

@@ -39,9 +39,13 @@ class SceneLayer {
   readonly sheet = shallowRef<Sheet | null>(null);
   private moves: readonly Move[] = [];
 
+  /** @param changed - called with the items that show otherwise from here on, or may do so */
+  constructor(private readonly changed: (items: readonly string[]) => void) {}
+
   /** Lay a repaint over what is here; `under` is the tree as it is without it. */
   add(repaint: Repaint, under: Tree): void {
     for (const item of repaint.items) this.items.set(item.id, item);
+    this.changed([...repaint.items.map((i) => i.id), ...repaint.removed]);
     const { moves } = repaint;
     if (moves.length > 0 || repaint.removed.length > 0) {
       this.tree.value = under.replanted(moves, repaint.removed, mayBeEmpty(repaint.items));
@@ -52,8 +56,10 @@ class SceneLayer {
   /** Show one repaint instead of the last; what both show alike is not touched. */
   replace(repaint: Repaint, under: Tree): void {
     const ids = new Set(repaint.items.map((i) => i.id));
-    for (const old of [...this.items.keys()]) if (!ids.has(old)) this.items.delete(old);
+    const shown = [...this.items.keys()];
+    for (const old of shown) if (!ids.has(old)) this.items.delete(old);
     for (const item of repaint.items) this.items.set(item.id, item);
+    this.changed([...shown, ...ids]);
     const { moves } = repaint;
     if (moves.length === 0 && repaint.removed.length === 0) this.tree.value = null;
     else if (!this.tree.value || !sameMoves(moves, this.moves)) {
@@ -65,7 +71,9 @@ class SceneLayer {
 
   /** Only what was shown here is drawn anew. */
   clear(): void {
-    for (const id of [...this.items.keys()]) this.items.delete(id);
+    const shown = [...this.items.keys()];
+    for (const id of shown) this.items.delete(id);
+    this.changed(shown);
     this.tree.value = this.sheet.value = null;
     this.moves = [];
   }
@@ -74,10 +82,12 @@ class SceneLayer {
 export class Scene {
   /** Items that show moved as they are drawn, by which matrices, and whether copies of them do. */
   readonly moved = shallowRef<({ items: readonly string[] } & Moved) | null>(null);
-  private readonly stored = new SceneLayer();
-  readonly queued = new SceneLayer();
-  readonly previewed = new SceneLayer();
-  readonly before = new SceneLayer();
+  /** Called with items that show otherwise from here on, or may do so. */
+  onChange: (items: readonly string[]) => void = () => undefined;
+  private readonly stored = this.layer();
+  readonly queued = this.layer();
+  readonly previewed = this.layer();
+  readonly before = this.layer();
   /** The core's long paths are not those held here: they are asked for whole. */
   asksWhole = false;
 
@@ -98,6 +108,13 @@ export class Scene {
     this.stored.add(repaint, EMPTY);
     this.stored.tree.value = Tree.of(places, mayBeEmpty(repaint.items));
     this.asksWhole = false;
+  }
+
+  /** The boxes of all that is drawn, as the server has it. */
+  boxes(): Record<string, Drawable["box"]> {
+    const tree = this.stored.tree.value ?? EMPTY;
+    const drawn = [...this.stored.items.values()].filter((i) => !tree.holds(i.id));
+    return Object.fromEntries(drawn.map((i) => [i.id, i.box]));
   }
 
   /** Take what the server has kept since; false where it does not go with what is held. */
@@ -154,6 +171,12 @@ export class Scene {
   lookBack(repaint: Repaint | null): void {
     if (repaint) this.before.replace(repaint, this.settledTree.value);
     else this.before.clear();
+  }
+
+  private layer(): SceneLayer {
+    return new SceneLayer((items) => {
+      if (items.length > 0) this.onChange(items);
+    });
   }
 
   private whole(repainted: Repaint): Repaint {

@@ -3,6 +3,8 @@
 from collections.abc import Callable, Iterable
 from typing import Any, Generic, TypeVar
 
+from buildup.drawing.sharing.layered import MOST_OVER
+
 T = TypeVar("T")
 MOST_EACH = 128
 """Results of one piece of work on an item that are kept: one for each image of a kaleidoscope."""
@@ -16,17 +18,23 @@ class Memo:
     Drawings that differ by an edit share all the rest.
     """
 
-    __slots__ = ("_known", "_last", "made")
+    __slots__ = ("_base", "_last", "_over", "made")
 
     def __init__(self) -> None:
-        self._known: dict[str, dict[object, Any]] = {}
+        self._base: dict[str, dict[object, Any]] = {}
+        self._over: dict[str, dict[object, Any]] = {}
+        """Of the items that are otherwise than in the drawings that share the rest."""
         self._last: dict[object, tuple[object, Any]] = {}
         self.made = 0
         """Results worked out so far, in this memo and those it came from: for tests."""
 
+    def _of(self, item_id: str) -> dict[object, Any]:
+        known = self._over.get(item_id)
+        return self._base.setdefault(item_id, {}) if known is None else known
+
     def of(self, item_id: str, work: object, make: Callable[[], T]) -> T:
         """The result of a piece of work on an item, worked out at the first time."""
-        known = self._known.setdefault(item_id, {})
+        known = self._of(item_id)
         if work not in known:
             self.made += 1
             known[work] = make()
@@ -39,7 +47,7 @@ class Memo:
         Only the last `MOST_EACH` of them are kept: while the hand turns things under other things,
         there is a new one for each place on its way.
         """
-        each: dict[object, Any] = self._known.setdefault(item_id, {}).setdefault(work, {})
+        each: dict[object, Any] = self._of(item_id).setdefault(work, {})
         if key not in each:
             self.made += 1
             made = make()
@@ -48,6 +56,10 @@ class Memo:
             each[key] = made
         result: T = each[key]
         return result
+
+    def has_each(self, item_id: str, work: object, key: object) -> bool:
+        """Whether `of_each` has a result already."""
+        return key in self._of(item_id).get(work, ())
 
     def last(self, work: object, key: object, make: Callable[[], T]) -> T:
         """The result of a piece of work on the whole drawing, as long as it is asked of the same.
@@ -64,10 +76,10 @@ class Memo:
     def without(self, ids: Iterable[str]) -> "Memo":
         """The memo for a drawing in which some items changed, or what they hold did."""
         after = Memo()
-        after._known = dict(self._known)
-        after.made = self.made
-        for item_id in ids:
-            after._known.pop(item_id, None)
+        after._base, after.made = self._base, self.made
+        after._over = self._over | {item_id: {} for item_id in ids}
+        if len(after._over) > MOST_OVER:
+            after._base, after._over = self._base | after._over, {}
         return after
 
 

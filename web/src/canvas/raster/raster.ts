@@ -1,0 +1,85 @@
+// The pictures of a large drawing, made in a worker: when there are any, and what asks for new ones.
+import { computed, markRaw, onScopeDispose, ref, watch, watchEffect } from "vue";
+import { remembered } from "../../lib/settings";
+import { useDocument } from "../../stores/board/document";
+import { useDrawingParts } from "../../stores/board/drawingparts";
+import { useDisplay } from "../../stores/display/display";
+import { useView } from "../../stores/display/view";
+import { defineDrawingStore } from "../../stores/perdrawing";
+import type { Overview, Painted, Sight, Told } from "./protocol";
+import { RasterModel } from "./rastermodel";
+
+/** Items from which a drawing is painted as pixels; with fewer SVG is as quick. */
+const FROM = 600;
+const from = import.meta.env.MODE === "doors" ? Number(remembered("raster") ?? FROM) : FROM;
+
+const canPaint = (): boolean =>
+  typeof OffscreenCanvas !== "undefined" &&
+  typeof Worker !== "undefined" &&
+  new OffscreenCanvas(1, 1).getContext("2d") !== null;
+
+export const useRaster = defineDrawingStore("raster", () => {
+  const doc = useDocument();
+  const view = useView();
+  const display = useDisplay();
+  const { scene, selection } = useDrawingParts().parts;
+  const broken = ref(false);
+  /** A part of the drawing does not fit, or the painter cannot be had: all of it is SVG. */
+  const large = computed(() => doc.count >= from && !broken.value);
+  let worker: Worker | null = null;
+
+  const wire = (): string =>
+    getComputedStyle(document.documentElement).getPropertyValue("--mark-ink").trim() || "#000";
+
+  const sight = (): Sight | null =>
+    large.value && worker
+      ? {
+          scale: view.scale,
+          origin: [...view.origin],
+          size: [...view.size],
+          ratio: window.devicePixelRatio,
+          wire: display.view === "Wireframe" ? wire() : null,
+        }
+      : null;
+
+  const model = markRaw(
+    new RasterModel({
+      scene,
+      sight,
+      selected: () => selection.items.value.flatMap((i) => scene.tree.value.drawnIn(i)),
+      tell: (told: Told) => worker?.postMessage(told),
+    }),
+  );
+
+  function start(): void {
+    if (worker || !large.value) return;
+    if (!canPaint()) {
+      broken.value = true;
+      return;
+    }
+    worker = new Worker(new URL("./worker", import.meta.url), { type: "module" });
+    worker.onerror = () => (broken.value = true);
+    worker.onmessage = (event: MessageEvent<Painted | Overview>) => {
+      if ("overview" in event.data) model.overview.value = event.data;
+      else model.take(event.data);
+    };
+    model.soon();
+  }
+
+  watch(large, start, { immediate: true });
+  watchEffect(() => {
+    void [view.scale, view.origin, view.size, display.view, selection.items.value];
+    void [scene.moved.value?.items, scene.tree.value];
+    if (large.value) model.soon();
+  });
+  onScopeDispose(() => worker?.terminate());
+
+  return {
+    /** The canvas shows pictures. */
+    active: computed(() => large.value && !model.unfit.value),
+    model,
+    shown: model.shown,
+    ahead: model.ahead,
+    overview: model.overview,
+  };
+});
