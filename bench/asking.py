@@ -16,14 +16,23 @@ def opened_in(page: Page, server: Server, row: Drawing, item: str = "o7") -> flo
     return page.evaluate("performance.timeOrigin + performance.now()") - start
 
 
+PAINTED = """(() => {
+    const look = () => {
+        const state = document.querySelector("#raster-drawing")?.dataset.painted;
+        if (state) window.__begun ??= performance.now();
+        if (state === "whole") window.__shown = performance.now();
+        else requestAnimationFrame(look);
+    };
+    look();
+})()"""
+
+
 def opened_large(page: Page, server: Server, row: Drawing) -> tuple[float, float]:
     """Milliseconds until a large drawing begins to show, and until all that is in sight does."""
-    start = page.evaluate("performance.timeOrigin + performance.now()")
+    page.add_init_script(PAINTED)
     page.goto(f"{server.url}/drawings/{row.pk}")
-    page.wait_for_selector("[data-painted]", state="attached")
-    begun = page.evaluate("performance.timeOrigin + performance.now()") - start
-    page.wait_for_selector("[data-painted=whole]", state="attached")
-    return begun, page.evaluate("performance.timeOrigin + performance.now()") - start
+    page.wait_for_function("() => window.__shown")
+    return tuple(page.evaluate("[window.__begun, window.__shown]"))
 
 
 def spot_on_screen(page: Page, x: float, y: float) -> tuple[float, float]:

@@ -213,8 +213,10 @@ def history(server: Server) -> list[Row]:
     return rows
 
 
-def in_the_large(page: Page, server: Server, empty: Drawing, large: Drawing) -> list[Row]:
-    """All rows of the large drawing."""
+def in_the_large(
+    page: Page, server: Server, empty: Drawing, large: Drawing
+) -> tuple[list[Row], list[float]]:
+    """All rows of the large drawing, and the wheel steps of the empty one."""
     page.evaluate("localStorage.setItem('measured', '1')")
     opened_in(page, server, empty, "o0")
     page.wait_for_timeout(1500)
@@ -229,7 +231,7 @@ def in_the_large(page: Page, server: Server, empty: Drawing, large: Drawing) -> 
     all_of_it = selected(page)
     page.wait_for_timeout(1000)
     moves = dragged(page)
-    return [
+    rows = [
         Row("large: until it shows, 2,000 items", shown, shown, 1200),
         Row("large: until the worker holds it", ready, ready, None),
         Row("zoom, an empty drawing", median(small), p95(small), None),
@@ -241,3 +243,4 @@ def in_the_large(page: Page, server: Server, empty: Drawing, large: Drawing) -> 
         *far_cues(page),
         *long_outline(page, server),
     ]
+    return rows, small

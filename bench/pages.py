@@ -1,6 +1,6 @@
 """What the designer sees: pointer to paint, and opening a large drawing, in headless Chromium."""
 
-from asking import LOOKED, asked, opened_in, wait_for_worker
+from asking import LOOKED, asked, opened_in, opened_large, wait_for_worker
 from assembled import assembled_rows
 from bench_rows import Row
 from board import Server, aim, all_shapes, dial_changes, drag, drawing, median, p95
@@ -8,6 +8,7 @@ from buildup.shapes.registry import SHAPES
 from drawings.models import Drawing
 from faired import faired_rows
 from following import following_rows
+from huge import huge
 from large import in_the_large
 from mirrored import mirrored_rows
 from playwright.sync_api import Page, sync_playwright
@@ -89,7 +90,7 @@ def in_the_browser(server: Server, small: Drawing, middle: Drawing, large: Drawi
         context.add_cookies([{"name": "sessionid", "value": server.session, "url": server.url}])
         page = context.new_page()
         page.goto(server.url)
-        opened = [opened_in(page, server, large) for _ in range(3)]
+        opened = [opened_large(page, server, large)[1] for _ in range(3)]
         opened_in(page, server, small)
         painted = _drag(page)
         worker = _worker_rows(page, server, small, middle)
@@ -103,7 +104,8 @@ def in_the_browser(server: Server, small: Drawing, middle: Drawing, large: Drawi
         with_worker = _drag(page)
         shapes = _shape_rows(page, server, all_shapes(server.user.pk))
         reached = reaching_rows(page, server, large)
-        far = in_the_large(page, server, drawing(server.user.pk, 1), large)
+        far, few = in_the_large(page, server, drawing(server.user.pk, 1), large)
+        far += huge(page, server, few)
         browser.close()
     return [
         *worker,

@@ -251,14 +251,13 @@ def _size(values: Mapping[str, object]) -> int:
     return sum(len(str(v)) for v in values.values())
 
 
-def shown_items(row: models.Drawing) -> str:
-    """The drawables of a drawing, as one JSON list; those of a container back to front."""
-    return f"[{','.join(row.items.order_by('parent', 'rank').values_list('shown', flat=True))}]"
+def shown_in(row: models.Drawing) -> tuple[list[tuple[str, str]], str]:
+    """The items of a drawing, each with its container, and their drawables as one JSON list.
 
-
-def places_in(row: models.Drawing) -> list[tuple[str, str]]:
-    """The items of a drawing, each with its container; those of a container back to front."""
-    return list(row.items.order_by("parent", "rank").values_list("item", "parent"))
+    Those of a container from back to front.
+    """
+    stored = list(row.items.order_by("parent", "rank").values_list("item", "parent", "shown"))
+    return [(item, parent) for item, parent, _ in stored], f"[{','.join(s for *_, s in stored)}]"
 
 
 def _texts(drawing: Drawing, item_id: str) -> Columns:

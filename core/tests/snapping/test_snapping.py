@@ -1,23 +1,30 @@
 """Cues: what is met, in which order of precedence, with how much work."""
 
 import cmath
+import json
 import math
 import unittest
 from dataclasses import replace
 from unittest import mock
 
 from buildup.contours.anchors import Anchor, Contour
+from buildup.drawing.codec import write_item
+from buildup.drawing.items import Items
 from buildup.drawing.itemtypes import Outline
+from buildup.drawing.model import Drawing
 from buildup.drawing.sheet import Grid, Guide, Sheet
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
 from buildup.errors import Refusal
+from buildup.forms.contours import item_box, know_boxes
 from buildup.geometry.boxes import Box
 from buildup.geometry.intersect.crossings import crossings
 from buildup.snapping import snap as snapmodule
 from buildup.snapping.cues import REACH, Aim
 from buildup.snapping.snap import snap
 from buildup.snapping.snapindex import MOST_LOOKED, SnapIndex
+from buildup.view.finding import within
+from buildup.view.selection import ViewRequest, selection
 
 from core.tests.zoo import drawing, full, leaf, plate
 
@@ -211,3 +218,85 @@ class IndexTest(unittest.TestCase):
         self.assertLess(len(list(field.near(1000 + 1000j, 8.0))), 10)
         self.assertLess(field.computed, 10)
         self.assertTrue(math.isfinite(field.boxes.of["l7"].left))
+
+
+class ManyItemsTest(unittest.TestCase):
+    """Of a drawing with many items only what lies near the pointer is read and worked out."""
+
+    def setUp(self):
+        self.items = tuple(
+            leaf(f"l{n}", by=complex(200 * (n % 40), 200 * (n // 40))) for n in range(800)
+        )
+        whole = drawing(*self.items)
+        texts = {i: json.dumps(write_item(item)) for i, item in whole.items.items()}
+        self.value = Drawing(whole.sheet, Items(texts), whole.tree)
+        boxes = {i: item_box(whole, i) for i in whole.order}
+        know_boxes(
+            self.value, {i: (b.left, b.top, b.right, b.bottom) for i, b in boxes.items() if b}
+        )
+
+    def read(self, value=None):
+        items = (value or self.value).items
+        return sum(items.unread(i) is None for i in items)
+
+    def met(self, field, value, **more):
+        field.update(value)
+        return snap(value, field, Aim(probes=((1003.0, 1002.0),), scale=1.0, **more))
+
+    def test_what_is_met_is_what_would_be_met_with_all_prepared(self):
+        ready, lazy = SnapIndex(), SnapIndex()
+        whole = drawing(*self.items)
+        self.assertTrue(ready.prepare(whole, most=5000))
+        for n in range(60):
+            aim = Aim(probes=((137.0 * n % 7900, 211.0 * n % 3900),), scale=(0.1, 0.5, 2.0)[n % 3])
+            lazy.update(self.value)
+            self.assertEqual(snap(self.value, lazy, aim), snap(whole, ready, aim))
+        self.assertLess(lazy.computed, 500)
+
+    def test_few_items_are_read(self):
+        field = SnapIndex()
+        self.assertEqual(self.met(field, self.value).cues[0].kind, "anchor")
+        self.assertLess(self.read(), 6)
+        self.assertFalse(field.prepare(self.value, most=10))
+        self.assertLess(self.read(), 16)
+
+    def test_an_edit_enters_what_it_changed_only(self):
+        field = SnapIndex()
+        self.met(field, self.value)
+        move = {"kind": "move_anchors", "anchors": [["l205", 0, 0]], "by": [7, 7]}
+        after = updated(self.value, apply(self.value, read_command(move)).forward)
+        computed = field.computed
+        with mock.patch("buildup.snapping.snapindex.shown_items") as listed:
+            self.assertEqual(self.met(field, after).shift, (4.0, 5.0))
+        listed.assert_not_called()
+        self.assertEqual(field.computed, computed + 1)
+        hide = {"kind": "hide_items", "items": ["l205"], "hidden": True}
+        hidden = updated(after, apply(after, read_command(hide)).forward)
+        self.assertEqual(self.met(field, hidden, kinds=("anchor",)).cues, ())
+
+    def test_no_more_is_kept_than_finds_room(self):
+        field = SnapIndex()
+        with mock.patch("buildup.snapping.snapindex.MOST_READY", 50):
+            while not field.prepare(self.value, most=20):
+                pass
+            self.assertLess(field.computed, 80)
+            for n in range(300):
+                list(field.near(complex(200 * (n % 40), 200 * (n // 40)), 9.0))
+            self.assertLessEqual(len(field._of), 50)
+            self.assertIn(0j, {s.at for s in field.near(0j, 9.0)})
+
+    def test_all_are_selected_from_their_boxes(self):
+        whole = drawing(*self.items)
+        ids = list(self.value.order)
+        told = selection(self.value, ids, ViewRequest(marks="frame"))
+        self.assertEqual(told, selection(whole, ids, ViewRequest(marks="frame")))
+        self.assertLess(self.read(), 4)
+
+    def test_a_dragged_box_reads_what_it_cuts(self):
+        whole = drawing(*self.items)
+        for place in (None, "layer-1"):
+            for end in (1050 + 1010j, 2000 + 900j):
+                found = within(self.value, 150 + 90j, end, place=place)
+                self.assertEqual(found, within(whole, 150 + 90j, end, place=place))
+                self.assertGreater(len(found), 10)
+        self.assertLess(self.read(), 80)

@@ -48,8 +48,7 @@ def open_drawing(request: HttpRequest, drawing: int) -> HttpResponse:
     """A whole drawing; its drawables are handed on as they are stored, without reading them."""
     with store.snapshot():
         row = found(whose(request), drawing)
-        items = store.shown_items(row)
-        positions = store.places_in(row)
+        positions, items = store.shown_in(row)
         board = schema.Board(id=row.pk, name=row.name, places=positions, **answers.opened(row))
     text = board.model_dump_json()
     return HttpResponse(

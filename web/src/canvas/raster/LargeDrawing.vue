@@ -10,6 +10,9 @@ defineProps<{ pickable: boolean; plain: boolean }>();
 const doc = useDocument();
 const raster = useRaster();
 
+/** The overview shows all where it is: while a part of it is moved, it would show that twice. */
+const goes = computed(() => !doc.moved || raster.model.carried === "all");
+
 /** The sheet beside what the pictures show, where the overview is seen. */
 const beside = computed(() => {
   const sight = raster.shown?.sight;
@@ -26,12 +29,12 @@ const beside = computed(() => {
     id="raster-drawing"
     :data-painted="raster.shown?.part ? 'part' : raster.shown ? 'whole' : undefined"
   >
-    <template v-if="raster.overview && !doc.moved">
+    <g v-if="raster.overview" v-show="goes" data-picture="overview">
       <clipPath id="beside-pictures"><path :d="beside" clip-rule="evenodd" /></clipPath>
       <g clip-path="url(#beside-pictures)">
         <RasterPicture :bitmap="raster.overview.overview" :sight="raster.overview.sight" />
       </g>
-    </template>
+    </g>
     <template v-for="node in raster.shown?.nodes ?? []" :key="node.key">
       <g v-if="node.what === 'picture'" :data-picture="node.key">
         <RasterPicture v-if="raster.shown" :bitmap="node.bitmap" :sight="raster.shown.sight" />

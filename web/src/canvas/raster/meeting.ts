@@ -6,7 +6,7 @@ import type { Recipe } from "./recipe";
 
 export class Meeting {
   private readonly paths = new WeakMap<Drawable, Path2D>();
-  private readonly context = document.createElement("canvas").getContext("2d");
+  private context: CanvasRenderingContext2D | null = null;
   private places: { order: readonly string[]; bounds: Float64Array } | null = null;
 
   /** The items lie otherwise than before. */
@@ -38,7 +38,7 @@ export class Meeting {
 
   /** Whether the pointer meets an item, as it would meet its path in the SVG canvas. */
   meets(item: Drawable, [x, y]: readonly [number, number], scale: number, wires: boolean): boolean {
-    const { context } = this;
+    const context = (this.context ??= document.createElement("canvas").getContext("2d"));
     if (!context) return false;
     const path = this.paths.get(item) ?? new Path2D(item.path);
     this.paths.set(item, path);

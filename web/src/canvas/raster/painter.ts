@@ -16,6 +16,8 @@ import { around, boundsOf, few, meet, regionOf, type Region } from "./regions";
 
 /** Milliseconds of painting until it listens again. */
 const SLICE = 12;
+/** Items painted until it looks at the clock. */
+const BATCH = 200;
 /** Milliseconds between two looks at a drawing that is painted for the first time. */
 const PART_EVERY = 150;
 /** Milliseconds of rest until the overview is painted, and how many pixels it is wide or high. */
@@ -162,14 +164,14 @@ export class Painter {
   private paintSome(sight: Sight): void {
     const bounds = boundsOf(this.edge(sight), sight);
     const until = performance.now() + SLICE;
-    while (this.painted < this.order.length && performance.now() < until) {
+    do {
       const run = this.runOf(this.painted);
       while (this.wholes.length <= run) this.wholes.push(this.sheet(sight));
       const canvas = this.wholes[run];
-      const end = Math.min(this.cuts[run] ?? Infinity, this.order.length, this.painted + 200);
+      const end = Math.min(this.cuts[run] ?? Infinity, this.order.length, this.painted + BATCH);
       if (canvas) this.paintRange(canvas, sight, [this.painted, end], (b) => meet(b, bounds));
       this.painted = Math.max(end, this.painted + 1);
-    }
+    } while (this.painted < this.order.length && performance.now() < until);
   }
 
   private runOf(index: number): number {
@@ -348,8 +350,8 @@ export class Painter {
     const origin = [1 - all[0] * scale, 1 - all[1] * scale] as const;
     const sight: Sight = { scale, origin, size, ratio: 1, wire: last.wire };
     const canvas = this.sheet(sight);
-    for (let n = 0; n < order.length; n += 200) {
-      this.paintRange(canvas, sight, [n, Math.min(order.length, n + 200)], () => true);
+    for (let n = 0; n < order.length; n += BATCH) {
+      this.paintRange(canvas, sight, [n, Math.min(order.length, n + BATCH)], () => true);
       await this.studio.pause();
       if (this.wanted || this.busy || this.order !== order) return;
     }

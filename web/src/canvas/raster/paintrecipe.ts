@@ -31,7 +31,51 @@ function fillGradient(context: Context, path: Path2D, recipe: Recipe, ink: Gradi
   context.restore();
 }
 
-function draw(context: Context, path: Path2D, recipe: Recipe, pen: Pen): void {
+/** The pixels that a recipe covers, on a canvas. */
+function pixelsOf({ bounds }: Recipe, { canvas }: Context, to: DOMMatrix): number[] {
+  const [left, top, right, bottom] = bounds;
+  const [a, b] = [new DOMPoint(left, top), new DOMPoint(right, bottom)];
+  const [from, until] = [a.matrixTransform(to), b.matrixTransform(to)];
+  return [
+    Math.max(0, Math.floor(from.x) - 1),
+    Math.max(0, Math.floor(from.y) - 1),
+    Math.min(canvas.width, Math.ceil(until.x) + 1),
+    Math.min(canvas.height, Math.ceil(until.y) + 1),
+  ];
+}
+
+let scratch: OffscreenCanvas | null = null;
+
+/** A stroke on the inside: cut by the smooth edge of the form, where a clip would have a hard one. */
+function drawInside(context: Context, path: Path2D, recipe: Recipe, pen: Pen): void {
+  const to = context.getTransform();
+  const [left = 0, top = 0, right = 0, bottom = 0] = pixelsOf(recipe, context, to);
+  const [width, height] = [right - left, bottom - top];
+  if (width <= 0 || height <= 0) return;
+  if (!scratch || scratch.width < width || scratch.height < height) {
+    scratch = new OffscreenCanvas(
+      Math.max(width, scratch?.width ?? 0),
+      Math.max(height, scratch?.height ?? 0),
+    );
+  }
+  const apart = scratch.getContext("2d");
+  if (!apart) return;
+  apart.resetTransform();
+  apart.clearRect(0, 0, width, height);
+  apart.setTransform(to.a, to.b, to.c, to.d, to.e - left, to.f - top);
+  stroke(apart, path, pen);
+  apart.globalCompositeOperation = "destination-in";
+  apart.globalAlpha = 1;
+  apart.fill(path, recipe.rule);
+  apart.globalCompositeOperation = "source-over";
+  context.save();
+  context.resetTransform();
+  context.globalAlpha = 1;
+  context.drawImage(scratch, 0, 0, width, height, left, top, width, height);
+  context.restore();
+}
+
+function stroke(context: Context, path: Path2D, pen: Pen): void {
   context.globalAlpha = pen.opacity;
   context.strokeStyle = pen.colour;
   context.lineWidth = pen.width;
@@ -40,12 +84,7 @@ function draw(context: Context, path: Path2D, recipe: Recipe, pen: Pen): void {
   context.miterLimit = pen.miter;
   context.setLineDash([...pen.dashes]);
   context.lineDashOffset = pen.from;
-  if (pen.inside) {
-    context.save();
-    context.clip(path, recipe.rule);
-  }
   context.stroke(pen.fitted === null ? path : new Path2D(pen.fitted));
-  if (pen.inside) context.restore();
 }
 
 export function paintRecipe(
@@ -73,5 +112,8 @@ export function paintRecipe(
       context.fill(path, recipe.rule);
     } else fillGradient(context, path, recipe, ink);
   }
-  for (const pen of recipe.pens) draw(context, path, recipe, pen);
+  for (const pen of recipe.pens) {
+    if (pen.inside) drawInside(context, path, recipe, pen);
+    else stroke(context, path, pen);
+  }
 }

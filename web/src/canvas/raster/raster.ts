@@ -1,5 +1,6 @@
 // The pictures of a large drawing, made in a worker: when there are any, and what asks for new ones.
 import { computed, markRaw, onScopeDispose, ref, watch, watchEffect } from "vue";
+import type { Tree } from "../../core/tree";
 import { remembered } from "../../lib/settings";
 import { useDocument } from "../../stores/board/document";
 import { useDrawingParts } from "../../stores/board/drawingparts";
@@ -11,7 +12,8 @@ import { RasterModel } from "./rastermodel";
 
 /** Items from which a drawing is painted as pixels; with fewer SVG is as quick. */
 const FROM = 600;
-const from = import.meta.env.MODE === "doors" ? Number(remembered("raster") ?? FROM) : FROM;
+const least = (): number =>
+  import.meta.env.MODE === "doors" ? Number(remembered("raster") ?? FROM) : FROM;
 
 const canPaint = (): boolean =>
   typeof OffscreenCanvas !== "undefined" &&
@@ -25,6 +27,7 @@ export const useRaster = defineDrawingStore("raster", () => {
   const { scene, selection } = useDrawingParts().parts;
   const broken = ref(false);
   /** A part of the drawing does not fit, or the painter cannot be had: all of it is SVG. */
+  const from = least();
   const large = computed(() => doc.count >= from && !broken.value);
   let worker: Worker | null = null;
 
@@ -42,11 +45,21 @@ export const useRaster = defineDrawingStore("raster", () => {
         }
       : null;
 
+  /** All that is drawn in what is selected, found out once for each selection. */
+  let last: { items: readonly string[]; tree: Tree; drawn: string[] } | null = null;
+  function selected(): readonly string[] {
+    const [items, tree] = [selection.items.value, scene.tree.value];
+    if (last?.items !== items || last.tree !== tree) {
+      last = { items, tree, drawn: items.flatMap((i) => tree.drawnIn(i)) };
+    }
+    return last.drawn;
+  }
+
   const model = markRaw(
     new RasterModel({
       scene,
       sight,
-      selected: () => selection.items.value.flatMap((i) => scene.tree.value.drawnIn(i)),
+      selected,
       tell: (told: Told) => worker?.postMessage(told),
     }),
   );
@@ -67,6 +80,8 @@ export const useRaster = defineDrawingStore("raster", () => {
   }
 
   watch(large, start, { immediate: true });
+  const active = computed(() => large.value && !model.unfit.value);
+  watch(active, (on) => on && model.anew());
   watchEffect(() => {
     void [view.scale, view.origin, view.size, display.view, selection.items.value];
     void [scene.moved.value?.items, scene.tree.value];
@@ -76,7 +91,7 @@ export const useRaster = defineDrawingStore("raster", () => {
 
   return {
     /** The canvas shows pictures. */
-    active: computed(() => large.value && !model.unfit.value),
+    active,
     model,
     shown: model.shown,
     ahead: model.ahead,

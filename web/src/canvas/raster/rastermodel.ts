@@ -59,6 +59,7 @@ export class RasterModel {
   /** Too much of it can only be shown as SVG. */
   readonly unfit = shallowRef(false);
   private sequence: Sequence = { order: [], standing: new Map() };
+  private ordered: ReadonlySet<string> = new Set();
   private tree: Tree | null = null;
   private wires: boolean | null = null;
   private readonly sent = new Map<string, Recipe>();
@@ -102,6 +103,14 @@ export class RasterModel {
     const { bulk } = this;
     if (!bulk) return null;
     return bulk.length < this.sequence.order.length ? "moved" : "all";
+  }
+
+  /** Nothing is shown any more; all is asked for again. */
+  anew(): void {
+    this.shown.value = this.overview.value = this.asked = null;
+    this.world.tell({ put: [], gone: [] }); // so that the painter makes the overview again
+    this.plans.clear();
+    this.soon();
   }
 
   /** Ask for what is to be seen now, in a moment. */
@@ -167,6 +176,7 @@ export class RasterModel {
     const recipe = (item: Drawable): Recipe | null => stays(item.id) ?? this.recipe(item);
     const item = (id: string): Drawable | undefined => scene.item(id);
     this.sequence = sequenceOf(this.tree, { item, recipe }, this.wires ?? false);
+    this.ordered = new Set(this.sequence.order);
     this.unfit.value = this.sequence.standing.size > MOST_STANDING;
   }
 
@@ -177,15 +187,14 @@ export class RasterModel {
   ): void {
     const { scene } = this.world;
     const put: [string, Recipe][] = [];
-    for (const id of arranged ? new Set([...changed, ...this.sequence.order]) : changed) {
-      const item = scene.item(id);
-      const recipe = stays(id) ?? (item && !scene.tree.value.holds(id) && this.recipe(item));
+    for (const id of arranged ? this.ordered : changed) {
+      const item = this.ordered.has(id) ? scene.item(id) : undefined;
+      const recipe = stays(id) ?? (item && this.recipe(item));
       if (!recipe || recipe === this.sent.get(id)) continue;
       this.sent.set(id, recipe);
       put.push([id, recipe]);
     }
-    const here = arranged ? new Set(this.sequence.order) : null;
-    const gone = here ? [...this.sent.keys()].filter((id) => !here.has(id)) : [];
+    const gone = arranged ? [...this.sent.keys()].filter((id) => !this.ordered.has(id)) : [];
     for (const id of gone) this.sent.delete(id);
     if (put.length === 0 && gone.length === 0 && !arranged) return;
     this.revision += 1;
