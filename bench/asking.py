@@ -11,7 +11,8 @@ def opened_in(page: Page, server: Server, row: Drawing, item: str = "o7") -> flo
     """Milliseconds until a drawing shows."""
     start = page.evaluate("performance.timeOrigin + performance.now()")
     page.goto(f"{server.url}/drawings/{row.pk}")
-    page.wait_for_selector(f"path[data-item={item}]", state="attached")
+    shown = f"path[data-item={item}], #raster-drawing[data-painted=whole]"
+    page.wait_for_selector(shown, state="attached")
     page.evaluate("new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))")
     return page.evaluate("performance.timeOrigin + performance.now()") - start
 

@@ -1,5 +1,6 @@
 """Who gets in and what gets through: hosts, tokens, guessers, bodies that are too long."""
 
+import gzip
 import io
 import json
 import os
@@ -25,7 +26,7 @@ from django.test import RequestFactory, SimpleTestCase, TransactionTestCase, ove
 from config import limits as doors
 from config import settings as plain
 from config.faults import database_unavailable
-from config.limits import PackingMiddleware
+from config.limits import LARGE, PackingMiddleware
 
 JSON = {"content_type": "application/json"}
 
@@ -330,7 +331,19 @@ class AddressTest(TransactionTestCase):
         self.assertEqual((answer.status_code, answer.json()["code"]), (503, "busy"))
         self.assertEqual(answer.headers["Retry-After"], "2")
 
-    def test_pictures_are_not_packed_once_more(self):
+    def test_large_answers_are_packed_whole(self):
+        packing = PackingMiddleware(lambda _: HttpResponse())
+        body = b"[" + b"0.25, " * LARGE + b"1]"
+        for accepted in ("gzip, br", "identity"):
+            asked = RequestFactory().get("/", headers={"accept-encoding": accepted})
+            answer = HttpResponse(body, content_type="application/json")
+            told = packing.process_response(asked, answer)
+            self.assertIn("Accept-Encoding", told.headers["Vary"])
+            packed = "Content-Encoding" in told.headers
+            self.assertEqual(packed, accepted != "identity")
+            self.assertEqual(gzip.decompress(told.content) if packed else told.content, body)
+
+    def test_pictures_are_not_packed_twice(self):
         packing = PackingMiddleware(lambda _: HttpResponse())
         asked = RequestFactory().get("/", headers={"accept-encoding": "gzip"})
         for kind, packed in (("application/json", True), ("image/png", False), ("text/html", True)):

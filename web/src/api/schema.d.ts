@@ -5074,18 +5074,6 @@ export interface components {
                 string,
                 string
             ][];
-            /**
-             * Boxes
-             * @default {}
-             */
-            boxes?: {
-                [key: string]: [
-                    number,
-                    number,
-                    number,
-                    number
-                ];
-            };
             undo: components["schemas"]["StepName"] | null;
             redo: components["schemas"]["StepName"] | null;
         };

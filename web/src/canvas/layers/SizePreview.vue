@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The drawing at its actual size and as an icon, on light and on dark, while one draws. It shows what
-// the canvas draws, once more.
+// the canvas draws, a second time.
 import { computed, ref } from "vue";
 import { useDocument } from "../../stores/board/document";
 import { useDisplay } from "../../stores/display/display";
@@ -23,7 +23,7 @@ const actual = computed(() => {
   const [w, h] = [Math.min(width, MOST[0]), Math.min(height, MOST[1])];
   return { w, h, box: `${(width - w) / 2} ${(height - h) / 2} ${w} ${h}` };
 });
-/** What the canvas paints; in the view of wires that is drawn once more for this window. */
+/** What the canvas paints; in the view of wires that is drawn again for this window. */
 const drawn = computed(() =>
   looking.view === "Wireframe" ? "#painted-on-the-sheet" : "#drawn-on-the-sheet",
 );

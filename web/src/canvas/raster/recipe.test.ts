@@ -1,21 +1,10 @@
 import { expect, test } from "vitest";
-import type { Drawable, Style } from "../../api/types";
+import type { Drawable } from "../../api/types";
+import { FINISH, STROKE } from "../../tools/tests/recording";
 import { recipeOf, wireOf } from "./recipe";
 
-const stroke = {
-  paint: "#1b2924",
-  width: 2,
-  cap: "round",
-  join: "round",
-  miter_limit: 4,
-  dashes: [],
-  dash_from: 0,
-  dash_fit: false,
-  placing: "centred",
-  opacity: 1,
-  overprint: false,
-  follows: [],
-} as unknown as Style["strokes"][number];
+const stroke = STROKE;
+const finish = FINISH;
 const gradient = {
   kind: "linear",
   stops: [
@@ -26,7 +15,6 @@ const gradient = {
   focus: [0, 0],
   spread: "pad",
 };
-const finish = { opacity: 1, blend: "normal", effects: [] };
 
 function item(style: object, more: object = {}): Drawable {
   return {
@@ -47,7 +35,7 @@ function item(style: object, more: object = {}): Drawable {
 test("a fill and its strokes, and how far they reach", () => {
   const recipe = recipeOf(item({ fill: "#ff0000", fill_opacity: 0.5, strokes: [stroke] }));
   expect(recipe?.fill).toEqual({ ink: "#ff0000", opacity: 0.5 });
-  expect(recipe?.pens).toMatchObject([{ colour: "#1b2924", width: 2, inside: false }]);
+  expect(recipe?.pens).toMatchObject([{ colour: "#1B2924", width: 2, inside: false }]);
   expect(recipe?.bounds).toEqual([-1, -1, 11, 11]);
 });
 

@@ -79,8 +79,8 @@ export class RecordingContext implements ToolContext {
   }
 }
 
-const FINISH: Finish = { opacity: 1, blend: "normal", effects: [] };
-const STROKE: Stroke = {
+export const FINISH: Finish = { opacity: 1, blend: "normal", effects: [] };
+export const STROKE: Stroke = {
   paint: "#1B2924",
   width: 2,
   cap: "round",
