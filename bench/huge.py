@@ -20,7 +20,7 @@ def in_the_worker(page: Page) -> list[Row]:
         times = asked(page, verb, questions)
         return Row(f"20,000: {what}", median(times), p95(times), budget)
 
-    one = {"selection": ["o7"], "view": ANCHORS}
+    one = {"aim": None, "selection": ["o7"], "view": ANCHORS}
     line = {"kind": "draw_line", "item": "n1", "start": [0, 0]}
     probes = [[40 + 37 * n % 1900, 40 + 23 * n % 1500] for n in range(60)]
     return [
@@ -28,7 +28,7 @@ def in_the_worker(page: Page) -> list[Row]:
         row(
             "cues far out",
             "aim",
-            [{"aim": {"probes": [at], "scale": 0.05}, "command": None, **one} for at in probes],
+            [{**one, "aim": {"probes": [at], "scale": 0.05}, "command": None} for at in probes],
             8,
         ),
         row(
