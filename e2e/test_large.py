@@ -7,6 +7,8 @@ import re
 import numpy as np
 from buildup.drawing.paint import Blur, Finish, Gradient, Stop, Stroke, Style
 from buildup.geometry.transforms import Affine
+from demo.management.commands.load_demo import trace
+from drawings.models import Drawing
 from PIL import Image
 from playwright.sync_api import expect
 
@@ -181,6 +183,16 @@ class LargeDrawingTest(BrowserTest):
         expect(self.page.get_by_test_id("item-catch")).to_have_attribute(
             "data-hit", '{"what":"item","item":"mine"}'
         )
+
+    def test_the_reference_behind_it_is_taken_hold_of(self):
+        trace(self.user.pk)
+        self.shown(Drawing.objects.get(name="Body to trace"), least=0)
+        (before,) = self.value().sheet.references
+        self.tool("reference")
+        at = before.x, before.y  # its middle
+        self.drag(at, (at[0] + 60, at[1] + 20))
+        (after,) = self.value().sheet.references
+        self.assertAlmostEqual(after.x - before.x, 60, delta=3)
 
     def test_without_a_painter_all_of_it_is_svg(self):
         row = self.new_drawing(kite("mine", 110, 110, STYLES["plain"]))

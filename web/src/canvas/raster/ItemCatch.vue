@@ -19,13 +19,13 @@ const ASKED = [
   ...["carry-over", "carry-drop", AIM],
 ];
 
-/** What stays SVG under a place, and where in the order it lies. */
-function standing(x: number, y: number): { hit: string; place: number } | null {
+/** What else lies under a place: what stays SVG, and where in the order; the reference behind all. */
+function below(x: number, y: number): { hit: string; place: number } | null {
   for (const element of document.elementsFromPoint(x, y)) {
-    const found = element.closest<SVGElement>("#raster-drawing [data-hit]");
+    const found = element.closest<SVGElement>("#on-the-sheet [data-hit]");
     if (!found) continue;
     const place = found.closest<SVGElement>("[data-place]")?.dataset["place"];
-    return { hit: found.dataset["hit"] ?? "", place: Number(place ?? 0) };
+    return { hit: found.dataset["hit"] ?? "", place: Number(place ?? -1) };
   }
   return null;
 }
@@ -33,11 +33,11 @@ function standing(x: number, y: number): { hit: string; place: number } | null {
 function look(event: Event): void {
   const { value: element } = field;
   const { clientX, clientY } = event as MouseEvent;
-  if (!element || !props.pickable) return element?.removeAttribute("data-hit");
+  if (!element) return;
   const box = element.getBoundingClientRect();
   const at = view.toSheet([clientX - box.left, clientY - box.top]);
-  const item = raster.model.at(at, view.scale, doc.free);
-  const behind = standing(clientX, clientY);
+  const item = props.pickable ? raster.model.at(at, view.scale, doc.free) : null;
+  const behind = below(clientX, clientY);
   const own = item && JSON.stringify({ what: "item", item: item.item });
   const hit = behind && (!item || behind.place > item.place) ? behind.hit : own;
   if (hit) element.setAttribute("data-hit", hit);

@@ -124,6 +124,16 @@ test("what stays SVG lies between pictures of their own", async () => {
   expect(await asked()).toEqual([["a"], ["b"]]);
   painter.tell({ order: ["a", "b"], cuts: [0] });
   expect(await asked()).toEqual([["a", "b"]]);
+  painter.tell({ order: ["a", "b"], cuts: [1] });
+  await asked();
+  painter.tell({ order: ["a", "b"], cuts: [] });
+  expect(await asked()).toEqual([["a", "b"]]);
+  // it goes on in front of `a` while something comes at the end
+  put(["c", 2]);
+  painter.tell({ order: ["a", "b", "c"], cuts: [1] });
+  expect(await asked()).toEqual([["a"], ["b", "c"]]);
+  painter.tell({ order: ["a", "b", "c", "c2"], cuts: [2] });
+  expect(await asked()).toEqual([["a", "b"], ["c"]]);
 });
 
 test("what is moved is a picture in front of the others", async () => {

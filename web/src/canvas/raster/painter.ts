@@ -100,8 +100,14 @@ export class Painter {
     const shift = order.length - old.length;
     const runsStay =
       cuts.length === this.cuts.length &&
-      cuts.every((cut, n) => cut === this.cuts[n] || cut === (this.cuts[n] ?? 0) + shift);
-    const more = start === old.length && cuts.every((c, n) => c > start || c === this.cuts[n]);
+      this.cuts.every((was, n) => {
+        const before = was <= start && cuts[n] === was;
+        return before || (was >= oldEnd && cuts[n] === was + shift);
+      });
+    const more =
+      start === old.length &&
+      this.cuts.every((was, n) => was === cuts[n]) &&
+      cuts.slice(this.cuts.length).every((cut) => cut > start);
     const moved = [...old.slice(start, oldEnd), ...order.slice(start, newEnd)];
     [this.order, this.cuts, this.indexes, this.overview] = [order, cuts, null, "old"];
     if (more) return; // what has come lies in front of all, and is painted in its turn

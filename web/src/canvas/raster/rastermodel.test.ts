@@ -98,6 +98,12 @@ test("with too many of those all is SVG", async () => {
   await open(...Array.from({ length: 40 }, (_, n) => item(`i${n}`, n % 2 ? blended : {})));
   expect(model.unfit.value).toBe(true);
   expect(requests()).toHaveLength(0);
+  scene.take(repaint(Array.from({ length: 40 }, (_, n) => item(`i${n}`))));
+  model.anew(); // as the canvas does once it shows pictures
+  await nextTick();
+  expect(model.unfit.value).toBe(false);
+  expect(putLast()).toHaveLength(40);
+  expect(requests()).toHaveLength(1);
 });
 
 test("what is selected shows apart where it lies", async () => {

@@ -105,10 +105,10 @@ export class RasterModel {
     return bulk.length < this.sequence.order.length ? "moved" : "all";
   }
 
-  /** Nothing is shown any more; all is asked for again. */
+  /** The canvas shows pictures from here on: all is told and asked for. */
   anew(): void {
-    this.shown.value = this.overview.value = this.asked = null;
-    this.world.tell({ put: [], gone: [] }); // so that the painter makes the overview again
+    this.shown.value = this.overview.value = this.asked = this.tree = null;
+    this.sent.clear();
     this.plans.clear();
     this.soon();
   }
@@ -156,8 +156,9 @@ export class RasterModel {
     const rebuild =
       anew || this.tree !== scene.tree.value || [...changed].some((id) => this.turns(id, stays));
     if (rebuild) this.arrange(stays);
+    if (this.unfit.value) return;
     this.put(changed, stays, rebuild);
-    if (!this.unfit.value) this.ask(sight, few ? live : new Set());
+    this.ask(sight, few ? live : new Set());
   }
 
   /** Whether an item comes to be painted as pixels, or no longer is. */
@@ -165,9 +166,9 @@ export class RasterModel {
     if (stays(id)) return false;
     const { scene } = this.world;
     const item = scene.item(id);
-    if (!item) return this.sent.has(id);
+    if (!item) return this.ordered.has(id);
     if (scene.tree.value.holds(id)) return true;
-    return this.sent.has(id) !== (!item.hidden && this.recipe(item) !== null);
+    return this.ordered.has(id) !== (!item.hidden && this.recipe(item) !== null);
   }
 
   private arrange(stays: (id: string) => Recipe | undefined): void {
@@ -199,7 +200,6 @@ export class RasterModel {
     if (put.length === 0 && gone.length === 0 && !arranged) return;
     this.revision += 1;
     this.meeting.forget();
-    if (this.unfit.value) return;
     for (let n = 0; n < Math.max(1, put.length); n += PAGE) {
       this.world.tell({ put: put.slice(n, n + PAGE), gone: n === 0 ? gone : [] });
     }

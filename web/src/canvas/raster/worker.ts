@@ -19,4 +19,10 @@ const painter = new Painter({
     }),
   post: (message, transfer) => post.postMessage(message, transfer),
 });
+// what fails in a promise is told to the page as any other fault: it does without pictures then
+self.addEventListener("unhandledrejection", ({ reason }) => {
+  setTimeout(() => {
+    throw reason;
+  });
+});
 self.onmessage = (event: MessageEvent<Told>) => painter.tell(event.data);
