@@ -25,8 +25,8 @@ export const useRaster = defineDrawingStore("raster", () => {
   const view = useView();
   const display = useDisplay();
   const { scene, selection } = useDrawingParts().parts;
+  /** The painter cannot be had, or has failed: all of the drawing is SVG. */
   const broken = ref(false);
-  /** A part of the drawing does not fit, or the painter cannot be had: all of it is SVG. */
   const from = least();
   const large = computed(() => doc.count >= from && !broken.value);
   let worker: Worker | null = null;
