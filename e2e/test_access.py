@@ -4,6 +4,7 @@ from pathlib import Path
 
 from playwright.sync_api import expect
 
+from core.tests.thorough import THOROUGH
 from e2e.base import BrowserTest
 from e2e.test_drawing import leaf, rectangle
 
@@ -57,7 +58,12 @@ NEXT_FRAME = "() => new Promise((r) => requestAnimationFrame(() => setTimeout(r,
 WINDOWS = ((1280, 800), (1024, 700))
 
 
+THEMES = ("day", "night")
+
+
 class AccessTest(BrowserTest):
+    seen = 0
+
     def sound(self, view, *, off=()):
         """axe-core finds nothing on what shows now, but by rules that do not hold for it."""
         with self.subTest(view):
@@ -84,10 +90,11 @@ class AccessTest(BrowserTest):
         )
 
     def both(self, view):
-        """The same by day and by night."""
+        """The same by day and by night: of each by turns, or both in a thorough run."""
         self.at_once()
         self.whole(view)
-        for theme in ("day", "night"):
+        self.seen += 1
+        for theme in THEMES if THOROUGH else [THEMES[self.seen % 2]]:
             self.page.evaluate(
                 "(night) => document.documentElement.classList.toggle('night', night)",
                 theme == "night",

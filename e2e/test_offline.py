@@ -7,7 +7,7 @@ from buildup.drawing.paint import Style
 from PIL import Image
 from playwright.sync_api import expect
 
-from e2e.base import BrowserTest
+from e2e.base import FORGET, BrowserTest
 from e2e.test_drawing import rectangle
 
 FILLED = Style(fill="#D9B382")
@@ -29,6 +29,11 @@ ANSWERS = """async () => {
     const answers = name ? await (await caches.open(name)).keys() : [];
     return answers.map((request) => new URL(request.url).pathname);
 }"""
+FORGET_ANSWERS = """async () => {
+    for (const name of await caches.keys()) {
+        if (!name.includes("precache")) await caches.delete(name);
+    }
+}"""
 FULL = """
     const put = IDBObjectStore.prototype.put;
     IDBObjectStore.prototype.put = function (...given) {
@@ -44,18 +49,32 @@ class OfflineTest(BrowserTest):
 
     keeps_page = False
 
+    @classmethod
+    def setUpClass(cls):
+        super().setUpClass()
+        cls.own = cls.context.browser.new_context(viewport={"width": 1280, "height": 800})
+        cls.addClassCleanup(cls.own.close)
+
     def setUp(self):
         super().setUp()
         cookies = [
             {key: cookie[key] for key in ("name", "value", "domain", "path")}
             for cookie in self.context.cookies()
         ]
-        self.own = self.context.browser.new_context(viewport={"width": 1280, "height": 800})
         self.own.add_cookies(cookies)
         self.page = self.window()
 
     def tearDown(self):
-        self.own.close()
+        """Only what the program is made of stays, so that it is fetched once for all tests."""
+        self.own.set_offline(False)
+        for page in self.own.pages:
+            page.close()
+        blank = self.own.new_page()
+        blank.goto(f"{self.live_server_url}/livez")
+        blank.evaluate(FORGET)
+        blank.evaluate(FORGET_ANSWERS)
+        self.own.clear_cookies()
+        blank.close()
         self.page = self.context.new_page()
         super().tearDown()
 
@@ -179,7 +198,7 @@ class OfflineTest(BrowserTest):
         expect(self.page.get_by_test_id("canvas")).to_be_visible(timeout=30_000)
 
     def test_a_full_store_keeps_no_copy_and_disturbs_nothing(self):
-        self.own.add_init_script(FULL)
+        self.page.add_init_script(FULL)
         self.open(self.new_drawing(rectangle(style=FILLED)))
         self.core_is_here()
         self.drag((150, 130), (180, 150))
@@ -219,7 +238,7 @@ class OfflineTest(BrowserTest):
         self.fail(f"Still kept: {answers}")
 
     def test_a_clock_that_is_two_hours_off_loses_nothing(self):
-        self.own.add_init_script(TWO_HOURS_ON)
+        self.page.add_init_script(TWO_HOURS_ON)
         self.ready()
         self.own.set_offline(True)
         self.page.reload()

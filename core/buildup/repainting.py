@@ -170,9 +170,9 @@ def preview(
     """
     if isinstance(command, Placing):
         held = taken_again(drawing, command.items)
-        if follows_any(drawing, [i.id for i in held.items]):
+        if follows_any(drawing, held.ids):
             return previewed(drawing, command, selected, view)
-        if len(held.items) > MOST_EXACT:
+        if len(held.ids) > MOST_EXACT:
             return _moved_as_drawn(command, held)
         repaint = previewed(drawing, command, selected, view)
         return _framed_as_one(repaint, command, held) if selected else repaint

@@ -29,6 +29,16 @@ def file_out(*kinds: str, meaning: str = "The file.") -> dict[str, Any]:
     return {"responses": {200: {"description": meaning, "content": content}}}
 
 
+LINES = "application/x-ndjson"
+"""A value of JSON on each line."""
+
+
+def lines_out(meaning: str) -> dict[str, Any]:
+    """The answer is lines of JSON, which can be read as they come."""
+    content = {LINES: {"schema": {"type": "string"}}}
+    return {"responses": {200: {"description": meaning, "content": content}}}
+
+
 class ReadByCore:
     """Values of several kinds that the core's own reader reads; the schema lists them all.
 

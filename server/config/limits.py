@@ -3,12 +3,14 @@
 import gzip
 import io
 import secrets
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from typing import cast
 
+from common.openapi import LINES
 from common.problems import problem
 from django.conf import settings
 from django.core.exceptions import DisallowedHost
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 from django.http.response import HttpResponseBase
 from django.middleware.gzip import GZipMiddleware
 from django.utils.cache import patch_vary_headers
@@ -35,7 +37,13 @@ PIECE = 64 * 1024
 LARGE = 1024 * 1024
 """Bytes of an answer from which on packing it takes longer than sending a little more does."""
 PACKED = frozenset(
-    {"application/json", "application/problem+json", "image/svg+xml", "text/javascript"}
+    {
+        "application/json",
+        "application/problem+json",
+        LINES,
+        "image/svg+xml",
+        "text/javascript",
+    }
 )
 """Kinds of answers that are packed, besides those of text."""
 
@@ -50,25 +58,63 @@ class PackingMiddleware(GZipMiddleware):
         kind = response.headers.get("Content-Type", "").partition(";")[0]
         if not kind.startswith("text/") and kind not in PACKED:
             return response
+        if isinstance(response, StreamingHttpResponse) and kind == LINES:
+            return _packed_lines(request, response)
         if isinstance(response, HttpResponse) and len(response.content) > LARGE:
             return _packed(request, response)
         return super().process_response(request, response)
 
 
-def _packed(request: HttpRequest, response: HttpResponse) -> HttpResponse:
-    """A large answer, packed in the quickest way: the waiting costs more than some percent do."""
+def _may_pack(request: HttpRequest, response: HttpResponseBase) -> bool:
     patch_vary_headers(response, ("Accept-Encoding",))
     accepted = request.headers.get("Accept-Encoding", "")
-    if "gzip" not in accepted or response.has_header("Content-Encoding"):
+    return "gzip" in accepted and not response.has_header("Content-Encoding")
+
+
+def _quick_gzip(out: io.BytesIO) -> gzip.GzipFile:
+    """Packs in the quickest way: the waiting costs more than some percent do."""
+    name = secrets.token_urlsafe(secrets.randbelow(PackingMiddleware.max_random_bytes))
+    return gzip.GzipFile(name, "wb", compresslevel=1, fileobj=out, mtime=0)
+
+
+def _packed(request: HttpRequest, response: HttpResponse) -> HttpResponse:
+    """A large answer, packed."""
+    if not _may_pack(request, response):
         return response
     packed = io.BytesIO()
-    name = secrets.token_urlsafe(secrets.randbelow(PackingMiddleware.max_random_bytes))
-    with gzip.GzipFile(name, "wb", compresslevel=1, fileobj=packed, mtime=0) as file:
+    with _quick_gzip(packed) as file:
         file.write(response.content)
     response.content = packed.getvalue()
     response.headers["Content-Encoding"] = "gzip"
     response.headers["Content-Length"] = str(len(response.content))
     return response
+
+
+def _packed_lines(request: HttpRequest, response: StreamingHttpResponse) -> StreamingHttpResponse:
+    """Lines, packed so that each can be read when it has come."""
+    if not _may_pack(request, response):
+        return response
+    lines = cast("Iterator[bytes]", response.streaming_content)
+
+    def packed() -> Iterator[bytes]:
+        out = io.BytesIO()
+        with _quick_gzip(out) as file:
+            for line in lines:
+                file.write(line)
+                file.flush()
+                yield _emptied(out)
+        yield _emptied(out)
+
+    response.streaming_content = packed()
+    response.headers["Content-Encoding"] = "gzip"
+    return response
+
+
+def _emptied(out: io.BytesIO) -> bytes:
+    data = out.getvalue()
+    out.seek(0)
+    out.truncate()
+    return data
 
 
 class HostMiddleware:

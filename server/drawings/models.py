@@ -72,7 +72,10 @@ class Item(models.Model):
 
         db_table = "drawings_item"
         constraints = [models.UniqueConstraint(fields=["drawing", "item"], name="one_item_an_id")]
-        indexes = [models.Index(fields=["drawing", "parent", "rank"], name="item_in_its_place")]
+        indexes = [
+            # with the item itself: where all lie is told without reading what they are
+            models.Index(fields=["drawing", "parent", "rank", "item"], name="items_by_place")
+        ]
 
     def __str__(self) -> str:
         return self.item

@@ -251,13 +251,15 @@ def _size(values: Mapping[str, object]) -> int:
     return sum(len(str(v)) for v in values.values())
 
 
-def shown_in(row: models.Drawing) -> tuple[list[tuple[str, str]], str]:
-    """The items of a drawing, each with its container, and their drawables as one JSON list.
+def places_in(row: models.Drawing) -> list[tuple[str, str]]:
+    """The items of a drawing, each with its container; those of a container from back to front."""
+    return list(row.items.order_by("parent", "rank").values_list("item", "parent"))
 
-    Those of a container from back to front.
-    """
-    stored = list(row.items.order_by("parent", "rank").values_list("item", "parent", "shown"))
-    return [(item, parent) for item, parent, _ in stored], f"[{','.join(s for *_, s in stored)}]"
+
+def shown_of(row: models.Drawing, items: Sequence[str]) -> list[str]:
+    """How the canvas draws some items, as it is stored: drawables as JSON, in the given order."""
+    stored = dict(row.items.filter(item__in=items).values_list("item", "shown"))
+    return [stored[i] for i in items]
 
 
 def _texts(drawing: Drawing, item_id: str) -> Columns:

@@ -39,7 +39,7 @@ export async function writeServiceWorker(dist, build) {
       {
         // of drawings the page keeps its own copies; what is under way now is worth nothing later
         urlPattern:
-          /\/api\/v1\/(?!drawings(\?|\/\d+(\/(document|changes|history|progress)|$))|storage|imports)/,
+          /\/api\/v1\/(?!drawings(\?|\/\d+(\/(pages|document|changes|history|progress)|$))|storage|imports)/,
         handler: "NetworkFirst",
         options: { cacheName: `answers-${build}`, expiration: { maxEntries: MOST_ANSWERS } },
       },

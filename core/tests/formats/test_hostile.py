@@ -18,6 +18,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from core.tests.formats.test_svgfiles import document
+from core.tests.thorough import size
 
 
 def doubling(holder, levels, fan, leaf=""):
@@ -70,6 +71,7 @@ def spent(text, read=read_document):
 
 
 class HostileTest(unittest.TestCase):
+    @patch.object(svgwork, "ALWAYS", size(svgwork.ALWAYS, usually=50_000))
     def test_each_is_refused_or_read_within_its_work(self):
         for name, text in HOSTILE.items():
             with self.subTest(name):

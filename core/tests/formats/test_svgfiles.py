@@ -2,6 +2,7 @@
 
 import io
 import unittest
+from unittest.mock import patch
 
 import numpy as np
 import resvg_py
@@ -11,11 +12,13 @@ from buildup.drawing.model import Drawing
 from buildup.drawing.sheet import Sheet
 from buildup.drawing.tree import ROOT, Tree
 from buildup.errors import Refusal
+from buildup.formats.svg import svgwork
 from buildup.formats.svg.livesvg import live_metadata
 from buildup.formats.svg.svgread import read_document, read_svg
 from buildup.formats.svg.svgwrite import Writing, svg
 from PIL import Image
 
+from core.tests.thorough import size
 from core.tests.zoo import full
 
 HEAD = 'xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink"'
@@ -300,6 +303,7 @@ class FilesTest(unittest.TestCase):
             read_svg(document("<rect width='1e999' height='5'/>"))
         self.assertEqual(refused.exception.code, "nothing_drawn")
 
+    @patch.object(svgwork, "ALWAYS", size(svgwork.ALWAYS, usually=50_000))
     def test_uses_that_go_round_or_multiply_are_bounded(self):
         ring = "<g id='a'><use href='#b'/></g><g id='b'><use href='#a'/><path d='M0 0H9'/></g>"
         self.assertIn("references to missing elements", dict(read_document(document(ring)).left))

@@ -36,6 +36,7 @@ from hypothesis import strategies as st
 
 from core.tests.geometry.test_fitting import glyph_contours
 from core.tests.shapes.test_shapes import flat
+from core.tests.thorough import some
 from core.tests.zoo import drawing, full, leaf, points
 
 coordinates = st.floats(-500, 500, allow_nan=False).map(lambda x: round(x, 3))
@@ -426,11 +427,11 @@ def glyph(letter):
 
 class BalanceTest(unittest.TestCase):
     def test_lines_are_found_in_symmetric_letters_and_in_no_others(self):
-        for letter in "AHIMOTVWXY":
+        for letter in some("AHIMOTVWXY", every=3):
             with self.subTest(letter):
                 found = best_line(glyph(letter))
                 self.assertLess(found.away, 0.02 * found.size, letter)
-        for letter in "FGJLPQR":
+        for letter in some("FGJLPQR", every=3):
             with self.subTest(letter):
                 found = best_line(glyph(letter))
                 self.assertGreater(found.away, 0.02 * found.size, letter)

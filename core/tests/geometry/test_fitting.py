@@ -28,6 +28,7 @@ from scipy.optimize import minimize
 from shapely import LineString, Point
 
 from core.tests.outlines import glyph
+from core.tests.thorough import THOROUGH, size
 from core.tests.zoo import cubics, leaf, points, ring, samples
 
 ROOT = Path(__file__).resolve().parents[3]
@@ -173,12 +174,13 @@ class StrokeTest(unittest.TestCase):
 
     def test_work_on_a_stroke_grows_with_its_points_and_has_an_end(self):
         dice = random.Random(2)
-        rough = [complex(0.5 * k, 8 * (k % 2)) for k in range(8000)]
-        wild = [complex(dice.uniform(0, 900), dice.uniform(0, 900)) for _ in range(8000)]
+        most = size(8000, usually=2000)
+        rough = [complex(0.5 * k, 8 * (k % 2)) for k in range(most)]
+        wild = [complex(dice.uniform(0, 900), dice.uniform(0, 900)) for _ in range(most)]
         heap = [p / 90 for p in wild]
         for drawn, tolerance in ((rough, 0.01), (rough, 3), (wild, 50), (heap, 2)):
             counts = []
-            for n in (4000, 8000):
+            for n in (most // 2, most):
                 work = Work()
                 fit_stroke(drawn[:n], tolerance=tolerance, work=work)
                 counts.append(work.done)
@@ -187,6 +189,7 @@ class StrokeTest(unittest.TestCase):
             fit_stroke(wild, tolerance=1, work=Work(most=10_000))
         self.assertEqual(caught.exception.code, "too_much")
 
+    @unittest.skipUnless(THOROUGH, "takes 12,000 places to be too rough")
     def test_a_stroke_too_rough_for_its_tolerance_is_drawn_with_a_wider_one(self):
         dice = random.Random(2)
         ink = [[dice.uniform(0, 900), dice.uniform(0, 900)] for _ in range(12_000)]

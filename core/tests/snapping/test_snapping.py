@@ -15,10 +15,12 @@ from buildup.drawing.model import Drawing
 from buildup.drawing.sheet import Grid, Guide, Sheet
 from buildup.edits.apply import apply, read_command
 from buildup.edits.change import updated
+from buildup.edits.items.placing import MoveItems
 from buildup.errors import Refusal
 from buildup.forms.contours import item_box, know_boxes
 from buildup.geometry.boxes import Box
 from buildup.geometry.intersect.crossings import crossings
+from buildup.repainting import preview
 from buildup.snapping import snap as snapmodule
 from buildup.snapping.cues import REACH, Aim
 from buildup.snapping.snap import snap
@@ -300,3 +302,15 @@ class ManyItemsTest(unittest.TestCase):
                 self.assertEqual(found, within(whole, 150 + 90j, end, place=place))
                 self.assertGreater(len(found), 10)
         self.assertLess(self.read(), 80)
+
+    def test_all_are_dragged_without_reading_them(self):
+        whole = drawing(*self.items)
+        ids = tuple(self.value.order)
+        move = MoveItems(items=ids, by=(7.0, 5.0))
+        view = ViewRequest(marks="frame")
+        self.assertEqual(preview(self.value, move, ids, view), preview(whole, move, ids, view))
+        self.assertLess(self.read(), 4)
+        locked = drawing(*self.items[:-1], replace(self.items[-1], locked=True))
+        with self.assertRaises(Refusal) as refused:
+            preview(locked, move, ids, view)
+        self.assertEqual(refused.exception.code, "locked_item")

@@ -8,12 +8,14 @@ from buildup.repainting import Repaint
 from buildup.timeline import Follows
 from buildup.view.selection import ViewRequest
 from common import progress as longwork
+from common.openapi import LINES, lines_out
 from common.requests import whose
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 from ninja import Router
 
 from drawings import schema, store
 from drawings import serializers as answers
+from drawings.selectors import pages
 from drawings.selectors.history import next_steps, page
 from drawings.selectors.lookup import found
 from drawings.services import lifecycle as acts
@@ -46,14 +48,19 @@ def _answer(kept: Outcome, body: schema.CommandIn | schema.GoIn) -> dict[str, An
 @router.get("/drawings/{drawing}", response=schema.Board)
 def open_drawing(request: HttpRequest, drawing: int) -> HttpResponse:
     """A whole drawing; its drawables are handed on as they are stored, without reading them."""
-    with store.snapshot():
-        row = found(whose(request), drawing)
-        positions, items = store.shown_in(row)
-        board = schema.Board(id=row.pk, name=row.name, places=positions, **answers.opened(row))
-    text = board.model_dump_json()
-    return HttpResponse(
-        text.replace(answers.ITEMS_HERE, f'"items":{items}', 1), content_type="application/json"
-    )
+    text = pages.whole(whose(request), drawing)
+    return HttpResponse(text, content_type="application/json")
+
+
+@router.get("/drawings/{drawing}/pages", openapi_extra=lines_out("The board, then its items."))
+def open_in_pages(request: HttpRequest, drawing: int) -> StreamingHttpResponse:
+    """The same as it comes: a board with what holds something, lists of items, and their count.
+
+    A drawing of a page or less comes whole in the first line. What does not end with the count was
+    cut off.
+    """
+    lines = pages.lines_of(whose(request), drawing)
+    return StreamingHttpResponse(lines, content_type=LINES)
 
 
 @router.patch("/drawings/{drawing}", response=schema.Card)

@@ -2,7 +2,7 @@
 
 import json
 import threading
-from contextlib import contextmanager
+from contextlib import ExitStack, contextmanager
 from unittest import mock
 
 from buildup.drawing.sheet import Sheet
@@ -16,6 +16,7 @@ from references.imagefiles import Checked
 
 from drawings import models, store
 from drawings.api import editing as api
+from drawings.selectors import pages
 from drawings.selectors import values as asking
 from drawings.services.lifecycle import make
 from drawings.services.pictures import keep
@@ -66,26 +67,32 @@ class SoundTest(TransactionTestCase):
             apart(lambda: self.send(move(by=(7, 0)), other))
             return values
 
-        with mock.patch.object(api, where, slow), mock.patch.object(asking, where, slow):
+        with ExitStack() as patched:
+            for part in (api, asking, pages):
+                patched.enter_context(mock.patch.object(part, where, slow))
             yield
 
     def test_what_one_answer_says_is_of_one_moment(self):
         """Every reading request, with an edit landing in its middle on another connection."""
         self.send(PLATE)
         self.send(move())
-        for path in ("", "/document", "/history", "/changes?since=1", "/history/1"):
+        paths = ("", "/pages", "/document", "/history", "/changes?since=1", "/history/1")
+        for path in paths:
             with self.subTest(path):
                 version = self.version
                 with self.an_edit_in_between("found"):
                     values = self.client.get(self.base + path)
+                    told = values.getvalue()
                 self.assertEqual((values.status_code, self.version), (200, version + 1))
                 for known, _, value in store._kept.values():
                     x = value.items["plate"].frame.place.origin.real
                     self.assertEqual(x, 55 + 7 * (known - 2))
-                if path in ("", "/document"):
-                    self.assertEqual(values.json()["version"], version)
+                if path in ("", "/pages", "/document"):
+                    self.assertEqual(json.loads(told.split(b"\n")[0])["version"], version)
         row = models.Drawing.objects.get()
-        self.assertEqual(store.value_of(row).items["plate"].frame.place.origin.real, 55 + 7 * 5)
+        self.assertEqual(
+            store.value_of(row).items["plate"].frame.place.origin.real, 55 + 7 * len(paths)
+        )
 
     def test_a_remembered_value_that_is_wrong_is_read_anew(self):
         self.send(PLATE)

@@ -151,7 +151,7 @@ function nextOf<T>(row: readonly T[], from: number, by: 1 | -1): T | undefined {
   return row[from < 0 && by < 0 ? row.length - 1 : (from + by + row.length) % row.length];
 }
 
-const pickable: Need = (c) => (c.container.pickable().length > 0 ? null : "Draw an item");
+const pickable: Need = (c) => (c.container.anyPickable() ? null : "Draw an item");
 const marked: Need = (c) => (c.crosshair.anyMark() ? null : "Select an item with marks");
 
 export const SELECT = acts("Arrange › Select more", {
@@ -194,7 +194,7 @@ export const SELECT = acts("Arrange › Select more", {
     words: "everything",
     keys: "Ctrl+A",
     lacks: notDrawing,
-    run: (c) => c.selection.select([...c.container.pickable()]),
+    run: (c) => c.selection.select(c.container.pickable()),
   },
   select_none: {
     label: "Deselect all",

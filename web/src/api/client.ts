@@ -1,6 +1,7 @@
 // One way to ask the server; every failure is a ApiError with a code and a sentence (RFC 9457).
 
 import { newId } from "./ids";
+import { lineReader } from "./lines";
 
 export class ApiError extends Error {
   constructor(
@@ -96,6 +97,52 @@ async function request(
   const build = response.headers.get(BUILD);
   if (build) whichBuild(build);
   if (response.status === NO_CONTENT && text === "") return null;
+  return parsed(text);
+}
+
+/**
+ * Ask for an answer of several values, one on each line, and take each as it comes.
+ * @param signal - stops it
+ */
+export async function getLines(
+  path: string,
+  take: (value: unknown) => void,
+  signal: AbortSignal,
+): Promise<void> {
+  const patience = new AbortController();
+  let late: ReturnType<typeof setTimeout> | undefined;
+  const wait = (): void => {
+    clearTimeout(late);
+    late = setTimeout(() => patience.abort(), PATIENCE);
+  };
+  wait();
+  try {
+    const response = await reached(
+      fetch(`/api/v1${path}`, { signal: AbortSignal.any([signal, patience.signal]) }),
+    );
+    if (!response.ok) throw errorOf(response.status, await reached(response.text()));
+    const build = response.headers.get(BUILD);
+    if (build) whichBuild(build);
+    const read = lineReader((line) => take(parsed(line)));
+    const [text, body] = [new TextDecoder(), response.body?.getReader()];
+    for (;;) {
+      wait();
+      const piece = await reached(body?.read() ?? Promise.reject(new Error()));
+      if (piece.done) return;
+      read(text.decode(piece.value, { stream: true }));
+    }
+  } finally {
+    clearTimeout(late);
+  }
+}
+
+/** What comes of the network; anything that goes wrong with it is a lost connection. */
+const reached = <T>(answer: Promise<T>): Promise<T> =>
+  answer.catch(() => {
+    throw away();
+  });
+
+function parsed(text: string): unknown {
   try {
     return JSON.parse(text) as unknown; // nothing at all is no answer of ours
   } catch {

@@ -941,6 +941,29 @@ export interface paths {
         patch: operations["rename_drawing"];
         trace?: never;
     };
+    "/api/v1/drawings/{drawing}/pages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Open In Pages
+         * @description The same as it comes: a board with what holds something, lists of items, and their count.
+         *
+         *     A drawing of a page or less comes whole in the first line. What does not end with the count was
+         *     cut off.
+         */
+        get: operations["open_in_pages"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/drawings/{drawing}/document": {
         parameters: {
             query?: never;
@@ -13080,6 +13103,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Card"];
+                };
+            };
+            /** @description Problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    open_in_pages: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drawing: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The board, then its items. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": string;
                 };
             };
             /** @description Problem */

@@ -76,7 +76,7 @@ export class Tree {
    * containers that may hold nothing.
    */
   replanted(moves: readonly Move[], removed: readonly string[], empty: readonly string[]): Tree {
-    if (moves.length === 0 && removed.length === 0) return this;
+    if (moves.length + removed.length + empty.length === 0) return this;
     const rows = new Map<string, string[]>();
     for (const container of empty) if (!this.children.has(container)) rows.set(container, []);
     const containers = new Map(this.containers);

@@ -2,7 +2,9 @@
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
+from typing import cast
 
+from buildup.drawing.items import Several
 from buildup.drawing.itemtypes import Item, Painted
 from buildup.drawing.model import Drawing
 from buildup.edits.change import Delta
@@ -42,11 +44,36 @@ def open_painted(drawing: Drawing, ids: Sequence[str]) -> list[Painted]:
     return [drawing.painted_item(i) for i in painted]
 
 
-def placed_in(drawing: Drawing, ids: Iterable[str]) -> list[Placed]:
-    """All that stands somewhere among some items and in what they hold, each once."""
+def check_open(drawing: Drawing, ids: Sequence[str]) -> None:
+    """See that some items may be edited; those that may are not read for it.
+
+    Raises:
+        Refusal: as `open_items`.
+
+    """
+    if not ids:
+        raise refusal("nothing_selected")
+    for item_id in ids:
+        if item_id not in drawing.items or drawing.locked(item_id):
+            drawing.open_item(item_id)  # says what is the matter
+
+
+def placed_in(drawing: Drawing, ids: Iterable[str]) -> Sequence[Placed]:
+    """All that stands somewhere among some items and in what they hold, each once.
+
+    What is drawn is read when somebody comes to it.
+    """
+    return _each(drawing, _placed_ids(drawing, ids))
+
+
+def _placed_ids(drawing: Drawing, ids: Iterable[str]) -> tuple[str, ...]:
     every = dict.fromkeys(i for top in ids for i in (top, *drawing.tree.below(top)))
-    found = map(drawing.items.__getitem__, every)
-    return [i for i in found if isinstance(i, PLACED)]
+    leaf = drawing.tree.is_leaf
+    return tuple(i for i in every if leaf(i) or isinstance(drawing.items[i], PLACED))
+
+
+def _each(drawing: Drawing, placed: Sequence[str]) -> Sequence[Placed]:
+    return cast("Sequence[Placed]", Several(drawing.items, placed))
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,12 +81,14 @@ class SelectionBox:
     """Items that are taken hold of together.
 
     Args:
-        items: all that stands somewhere among them.
+        ids: all that stands somewhere among them.
+        items: the same, read when somebody comes to it.
         frame: the frame around them.
 
     """
 
-    items: tuple[Placed, ...]
+    ids: tuple[str, ...]
+    items: Sequence[Placed]
     frame: OrientedBox
 
     def moved(self, item_map: ItemMap) -> Delta:
@@ -79,8 +108,10 @@ def taken(drawing: Drawing, ids: Sequence[str]) -> SelectionBox:
         Refusal: as `open_items`; also `nothing_selected` when they hold nothing.
 
     """
-    items = placed_in(drawing, [i.id for i in open_items(drawing, ids)])
-    frame = standing_of(drawing, tuple(dict.fromkeys(ids)))
+    each = tuple(dict.fromkeys(ids))
+    check_open(drawing, each)
+    frame = standing_of(drawing, each)
     if frame is None:
         raise refusal("nothing_selected.empty")
-    return SelectionBox(tuple(items), frame)
+    placed = _placed_ids(drawing, each)
+    return SelectionBox(placed, _each(drawing, placed), frame)

@@ -13,6 +13,12 @@ const raster = useRaster();
 /** The overview shows all where it is: while a part of it is moved, it would show that twice. */
 const goes = computed(() => !doc.moved || raster.model.carried === "all");
 
+/** How much of what is in sight has been painted. */
+const painted = computed(() => {
+  if (!raster.shown) return undefined;
+  return raster.shown.part || doc.coming ? "part" : "whole";
+});
+
 /** The sheet beside what the pictures show, where the overview is seen. */
 const beside = computed(() => {
   const sight = raster.shown?.sight;
@@ -27,7 +33,7 @@ const beside = computed(() => {
 <template>
   <g
     id="raster-drawing"
-    :data-painted="raster.shown?.part ? 'part' : raster.shown ? 'whole' : undefined"
+    :data-painted="painted"
   >
     <g v-if="raster.overview" v-show="goes" data-picture="overview">
       <clipPath id="beside-pictures"><path :d="beside" clip-rule="evenodd" /></clipPath>

@@ -14,7 +14,7 @@ import { useView } from "../../stores/display/view";
 import { night, toggleNight } from "../../theme/night";
 import BrandMark from "../../ui/BrandMark.vue";
 import NameField from "../../ui/NameField.vue";
-import EngineProgress from "./EngineProgress.vue";
+import LoadingProgress from "./LoadingProgress.vue";
 import UnsavedEdits from "./UnsavedEdits.vue";
 import { hintOf } from "../../acts/keymap";
 import { act } from "../../acts/table";
@@ -163,7 +163,7 @@ async function rename(name: string): Promise<void> {
       @click="exporting.begin"
     />
     <UnsavedEdits v-model="refused" />
-    <EngineProgress />
+    <LoadingProgress />
   </header>
 </template>
 

@@ -16,6 +16,7 @@ export const useActiveContainer = defineDrawingStore("active-container", () => {
     goTo: (item: string): void => container.goTo(item),
     goInto: (item: string): void => container.goInto(item),
     pickOf: (item: string): string => container.pickOf(item),
-    pickable: (): readonly string[] => container.pickable(),
+    pickable: (): string[] => container.pickable(),
+    anyPickable: (): boolean => container.anyPickable(),
   };
 });

@@ -13,6 +13,8 @@ const HELD: Record<string, string[]> = {
   group: ["a"],
   front: ["leaf"],
 };
+/** Items that were looked at. */
+const looked: string[] = [];
 const scene = {
   layers: ["back", "front"],
   tree: {
@@ -23,7 +25,11 @@ const scene = {
       containerOf: (id: string) => ABOVE[id]?.at(-1) ?? "",
     },
   },
-  free: (id: string) => id !== "leaf",
+  free: () => true,
+  shows: (id: string) => {
+    looked.push(id);
+    return id !== "leaf";
+  },
 } as unknown as Scene;
 
 test("a click picks what lies directly in the active container", () => {
@@ -54,6 +60,9 @@ test("what is gone leads to the front layer; only what is free can be picked", (
   expect(container.pickable()).toEqual(["group"]);
   container.enter("group");
   expect(container.pickable()).toEqual(["a"]);
+  looked.length = 0;
+  expect(container.anyPickable()).toBe(true);
+  expect(looked).toEqual(["a"]);
   container.goTo("leaf");
   expect(container.here.value).toBe("front");
 });

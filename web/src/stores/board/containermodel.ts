@@ -20,19 +20,25 @@ export class ContainerModel {
   /** Whether one has gone into a group. */
   readonly inGroup = computed(() => this.path.value.length > 1);
 
-  private readonly free = computed(() => {
-    const tree = this.showing.tree.value;
-    const held = this.inGroup.value
-      ? tree.in(this.here.value)
-      : this.showing.layers.flatMap((l) => tree.in(l));
-    return held.filter((i) => this.showing.free(i));
-  });
-
   constructor(private readonly showing: Scene) {}
 
-  /** All that can be picked from here, back to front. */
-  pickable(): readonly string[] {
-    return this.free.value;
+  /** All that can be picked from here, back to front: found out when it is asked for. */
+  pickable(): string[] {
+    return [...this.free()];
+  }
+
+  /** Whether there is anything to pick: what comes after the first of it is not looked at. */
+  anyPickable(): boolean {
+    return this.free().next().done !== true;
+  }
+
+  private *free(): Generator<string> {
+    const tree = this.showing.tree.value;
+    const containers = this.inGroup.value ? [this.here.value] : this.showing.layers;
+    for (const container of containers) {
+      if (!this.showing.free(container)) continue;
+      for (const item of tree.in(container)) if (this.showing.shows(item)) yield item;
+    }
   }
 
   enter(container: string): void {

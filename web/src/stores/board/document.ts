@@ -1,7 +1,7 @@
 // The open drawing: its name, its sheet, its items as they are shown; and how it is opened, follows
 // what the server and other windows say, and is left.
 import { computed, ref, shallowRef } from "vue";
-import { ApiError, get } from "../../api/client";
+import { ApiError } from "../../api/client";
 import type { Answer, Board, Drawable } from "../../api/types";
 import { localDrawing, whenWithoutCore } from "../../core";
 import { ROOT } from "../../core/tree";
@@ -16,6 +16,7 @@ import type { SyncState } from "../../sync/syncqueue";
 import { useSyncStore } from "../../sync/syncstore";
 import { defineDrawingStore } from "../perdrawing";
 import { useDrawingParts } from "./drawingparts";
+import { openInPages } from "./opening";
 
 /** Answers of the server after which this browser's copy is read anew. */
 const MOST_SETTLED = 300;
@@ -138,21 +139,54 @@ export const useDocument = defineDrawingStore("document", () => {
     );
   }
 
+  /** Of a drawing that comes page by page: how many of its items are here; null: all of them. */
+  const coming = ref<{ here: number; count: number } | null>(null);
+  let arriving = new AbortController();
+  let told = false;
+
+  function more(items: readonly Drawable[]): void {
+    scene.more(items);
+    if (coming.value) coming.value = { ...coming.value, here: scene.held };
+  }
+
+  function interrupted(): void {
+    if (told) return;
+    told = true;
+    notices.tell(
+      "The connection was lost before all of the drawing was here. What you see can be edited; " +
+        "the rest comes when the server is back.",
+    );
+  }
+
+  function wholeIsHere(): void {
+    coming.value = null;
+    told = false;
+  }
+
   /** Open a drawing; whether it is the one that is wanted still when it comes. */
   async function open(drawing: number): Promise<boolean> {
     const mine = ++opening;
     let own = false;
-    const found = await get<Board>(`/drawings/${drawing}`).catch((problem: unknown) => {
-      own = true;
-      return ownCopy(drawing, problem, () => mine === opening);
-    });
+    arriving.abort();
+    arriving = new AbortController();
+    const { signal } = arriving;
+    const begun = await openInPages(drawing, { interrupted, signal }).catch(
+      async (problem: unknown) => {
+        own = true;
+        const board = await ownCopy(drawing, problem, () => mine === opening);
+        return { board, follow: () => Promise.resolve() };
+      },
+    );
     if (mine !== opening) return false;
+    const { board: found } = begun;
     offline.value = null;
     if (own) wentOffline(found.saved);
     id.value = found.id;
     name.value = found.name;
     selection.select([]);
     queue.clear();
+    if (!own) localDrawing.close(); // until all of it has come the server previews
+    coming.value = { here: found.repaint.items.length, count: found.places.length };
     scene.open(found.repaint, found.places);
     takeSteps(found);
     const box = sync.boxOf(found.id);
@@ -164,12 +198,19 @@ export const useDocument = defineDrawingStore("document", () => {
     };
     localDrawing.boxesOf = (read, base) =>
       read === id.value && base.version === version.value && base.tip === tip ? scene.boxes() : {};
-    localDrawing.open(
-      found.id,
-      () => box.pending.value.map((p) => p.edit),
-      (edit, shown) => queue.overlay(edit, shown),
-    );
     box.resume();
+    void begun.follow(more).then(
+      () => {
+        if (mine !== opening) return;
+        wholeIsHere();
+        localDrawing.open(
+          found.id,
+          () => box.pending.value.map((p) => p.edit),
+          (edit, shown) => queue.overlay(edit, shown),
+        );
+      },
+      () => undefined, // it was left, or is opened anew
+    );
     following.start();
     return true;
   }
@@ -188,6 +229,7 @@ export const useDocument = defineDrawingStore("document", () => {
 
   function close(): void {
     opening += 1;
+    arriving.abort();
     history.close();
     following.stop();
     queue.outbox.value?.attach(null);
@@ -210,6 +252,7 @@ export const useDocument = defineDrawingStore("document", () => {
     /** Whether it was opened from this browser's own copy, and the server is still away. */
     isOffline: computed(() => offline.value !== null),
     state,
+    coming,
     sheet: scene.sheet,
     tree: scene.tree,
     savedTree: scene.settledTree,

@@ -53,6 +53,14 @@ class SceneLayer {
     if (repaint.sheet) this.sheet.value = repaint.sheet;
   }
 
+  /** Items that the tree has already. */
+  fill(items: readonly Drawable[], tree: Tree): void {
+    for (const item of items) this.items.set(item.id, item);
+    this.changed(items.map((i) => i.id));
+    const empty = mayBeEmpty(items).filter((i) => !tree.holds(i));
+    if (empty.length > 0) this.tree.value = tree.replanted([], [], empty);
+  }
+
   /** Show one repaint instead of the last; what both show alike is not touched. */
   replace(repaint: Repaint, under: Tree): void {
     const ids = new Set(repaint.items.map((i) => i.id));
@@ -108,6 +116,18 @@ export class Scene {
     this.stored.add(repaint, EMPTY);
     this.stored.tree.value = Tree.of(places, mayBeEmpty(repaint.items));
     this.asksWhole = false;
+  }
+
+  /** Take items that come later than the rest of a drawing; what has changed meanwhile stays. */
+  more(items: readonly Drawable[]): void {
+    const tree = this.stored.tree.value ?? EMPTY;
+    const late = items.filter((i) => tree.has(i.id) && !this.stored.items.has(i.id));
+    this.stored.fill(late, tree);
+  }
+
+  /** How many items of the drawing are here. */
+  get held(): number {
+    return this.stored.items.size;
   }
 
   /** The boxes of all that is drawn, as the server has it. */
@@ -208,10 +228,13 @@ export class Scene {
 
   /** Whether an item can be picked: neither it nor a container around it is hidden or locked. */
   free(id: string): boolean {
-    return [id, ...this.tree.value.above(id)].every((i) => {
-      const item = this.item(i);
-      return item && !item.hidden && !item.locked;
-    });
+    return [id, ...this.tree.value.above(id)].every((i) => this.shows(i));
+  }
+
+  /** Whether an item is here and neither hidden nor locked itself, whatever is around it. */
+  shows(id: string): boolean {
+    const item = this.item(id);
+    return item !== undefined && !item.hidden && !item.locked;
   }
 
   get layers(): readonly string[] {

@@ -24,10 +24,11 @@ export const useSweeping = defineDrawingStore("sweeping", () => {
   const over = ref<number | null>(null);
   const taken = ref<number[]>([]);
   const removing = ref(false);
-  /** What is selected; else all that can be picked. */
-  const items = computed(() =>
-    selection.selected.length > 0 ? selection.selected : container.pickable(),
-  );
+  /** What is selected; else all that can be picked. With another tool nothing is asked about it. */
+  const items = computed(() => {
+    if (!on.value) return [];
+    return selection.selected.length > 0 ? selection.selected : container.pickable();
+  });
 
   const finding = new LatestOnly<string[]>(async (asked) => {
     try {
