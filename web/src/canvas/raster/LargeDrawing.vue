@@ -31,10 +31,7 @@ const beside = computed(() => {
 </script>
 
 <template>
-  <g
-    id="raster-drawing"
-    :data-painted="painted"
-  >
+  <g id="raster-drawing" :data-painted="painted">
     <g v-if="raster.overview" v-show="goes" data-picture="overview">
       <clipPath id="beside-pictures"><path :d="beside" clip-rule="evenodd" /></clipPath>
       <g clip-path="url(#beside-pictures)">
