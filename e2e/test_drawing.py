@@ -79,6 +79,31 @@ class PenTest(BrowserTest):
         self.assertEqual(self.items()[0].frame.place.origin, 150 + 130j)
 
 
+class EndsTest(BrowserTest):
+    def test_of_very_many_open_ends_those_near_the_pointer_are_marked(self):
+        def lines(count):
+            spots = (complex(20 * (n % 20), 20 * (n // 20)) for n in range(count))
+            paths = tuple(Contour((Anchor(at), Anchor(at + 8))) for at in spots)
+            return AddOutline(item=f"grass-{count}", called="Grass", contours=paths)
+
+        marks = self.page.locator("circle.end")
+        self.open(self.new_drawing(lines(100)))
+        self.tool("pen")
+        expect(marks).to_have_count(200)
+        self.open(self.new_drawing(lines(200)))
+        self.tool("pen")
+        self.page.mouse.move(*self.spot(5, 5))
+        expect(marks.first).to_be_visible()
+        self.assertLess(marks.count(), 100)
+        self.page.mouse.move(*self.spot(380, 180))
+        reach = self.page.locator('[data-hit*="\\"contour\\":199,"]')
+        expect(reach).to_have_count(2)
+        self.page.mouse.click(*self.spot(388, 180))  # goes on from that end
+        self.click(380, 250)
+        (grass,) = self.items()
+        self.assertEqual(len(grass.contours[-1].anchors), 3)
+
+
 class RectangleTest(BrowserTest):
     def test_shift_is_square_and_alt_draws_from_the_middle(self):
         self.open(self.new_drawing())
