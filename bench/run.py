@@ -3,6 +3,7 @@
 import platform
 import time
 
+from audits import audited
 from bench_rows import Row, table
 from board import Server, aim, drag, drawing, median, p95
 from buildup import repainting
@@ -79,6 +80,7 @@ def main() -> None:
         rows += history(server)
         rows += matched(server)
         rows += wire_rows(settings.WEB)
+        rows += audited(server)
     finally:
         server.stop()
     print(f"{platform.processor() or platform.machine()}, Python {platform.python_version()}")

@@ -1,11 +1,15 @@
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import {
   ApiError,
+  compute,
   create,
+  createFromFile,
+  fileOf,
   get,
   nameIn,
   post,
   remove,
+  sendFile,
   whenBuildIsKnown,
   whenSignedOut,
 } from "./client";
@@ -34,6 +38,30 @@ test("an answer that says nothing is none, unless it says that it says nothing",
   expect(await remove("/drawings/1")).toBeNull();
   answer = () => new Response("null");
   expect(await post("/drawings/1/queries/nearest-anchor")).toBeNull();
+});
+
+test("what only the server does waits for nothing, and says so; edits do", async () => {
+  vi.useFakeTimers();
+  answer = () => Promise.reject(new TypeError("no network"));
+  const said = async (asked: Promise<unknown>): Promise<string> => {
+    const problem = asked.then(
+      () => "",
+      (found: unknown) => (found as ApiError).message,
+    );
+    await vi.advanceTimersByTimeAsync(10_000);
+    return problem;
+  };
+  const file = new File(["x"], "plan.pdf");
+  const needs = [
+    () => sendFile("/queries/file-items", file),
+    () => createFromFile("/imports", file),
+    () => create("/drawings"),
+    () => compute("/drawings/1/queries/traced-area", {}),
+    () => fileOf("/drawings/1/exports", {}),
+  ];
+  for (const asked of needs) expect(await said(asked())).toContain("This needs the server");
+  expect(await said(post("/drawings/1/commands"))).toContain("are sent when it is back");
+  vi.useRealTimers();
 });
 
 test("what is no JSON, no connection and a refusal are told apart", async () => {

@@ -166,6 +166,20 @@ export const away = (): ApiError =>
     0,
   );
 
+/** It cannot be reached, and what was asked for is done nowhere else. */
+const needed = (): ApiError =>
+  new ApiError(
+    "no_connection",
+    "This needs the server, which cannot be reached. Your drawing is safe; try again when it is back.",
+    0,
+  );
+
+/** An answer to what only the server can do: what waits for nothing is not said to wait. */
+const onlyThere = <T>(answer: Promise<unknown>): Promise<T> =>
+  answer.catch((problem: unknown) => {
+    throw problem instanceof ApiError && problem.code === "no_connection" ? needed() : problem;
+  }) as Promise<T>;
+
 /** A file that the server makes of what is asked, however long that takes, with its name. */
 export const fileOf = (path: string, body: unknown, signal?: AbortSignal): Promise<Loaded> =>
   loaded(path, {
@@ -189,7 +203,7 @@ async function loaded(path: string, how: RequestInit): Promise<Loaded> {
     response = await fetch(`/api/v1${path}`, how);
     data = await response.blob();
   } catch {
-    throw how.signal?.aborted ? stopped() : away();
+    throw how.signal?.aborted ? stopped() : needed();
   }
   if (!response.ok) throw errorOf(response.status, await data.text());
   return { name: nameIn(response.headers.get("Content-Disposition") ?? ""), data };
@@ -229,10 +243,13 @@ export const put = <T>(path: string, body: unknown): Promise<T> =>
 export const patch = <T>(path: string, body: unknown): Promise<T> =>
   ask("PATCH", path, body) as Promise<T>;
 export const remove = <T>(path: string): Promise<T> => ask("DELETE", path) as Promise<T>;
+/** Something that only the server can work out. */
+export const compute = <T>(path: string, body: unknown): Promise<T> =>
+  onlyThere(ask("POST", path, body));
 export const sendFile = <T>(path: string, file: File): Promise<T> =>
-  request("POST", path, file, FILE_BODY) as Promise<T>;
+  onlyThere(request("POST", path, file, FILE_BODY));
 /** Something new, made once however often its answer is lost. */
 export const create = <T>(path: string, body: unknown = {}): Promise<T> =>
-  requestOnce(path, JSON.stringify(body), JSON_BODY) as Promise<T>;
+  onlyThere(requestOnce(path, JSON.stringify(body), JSON_BODY));
 export const createFromFile = <T>(path: string, file: File): Promise<T> =>
-  requestOnce(path, file, FILE_BODY) as Promise<T>;
+  onlyThere(requestOnce(path, file, FILE_BODY));

@@ -1,7 +1,7 @@
 // A drawing at the cutting table: how it is cut, what is wrong with it, and what was cut.
 import { computed, onBeforeUnmount, ref, shallowRef } from "vue";
 import { newId } from "../../api/ids";
-import { ApiError, fileOf, get, post } from "../../api/client";
+import { ApiError, compute, fileOf, get } from "../../api/client";
 import type { CutDone, CutLook, CutPlan, CutTable } from "../../api/types";
 import { saved } from "../../lib/download";
 import { LatestOnly } from "../../lib/latestonly";
@@ -75,7 +75,7 @@ export function useCutting(drawing: number) {
     const id = newId();
     pollers[about].start(id);
     const found = await attempt(about, () =>
-      post<T>(`/drawings/${drawing}/cutting/${path}`, wanted(now, id)),
+      compute<T>(`/drawings/${drawing}/cutting/${path}`, wanted(now, id)),
     );
     pollers[about].end();
     return found;

@@ -1,7 +1,7 @@
 // The shelf: outlines and settings of dials under a name, in trays, kept by the server.
 import { defineDrawingStore } from "../perdrawing";
 import { computed, ref } from "vue";
-import { ApiError, create, fileAt, get, patch, post, put, remove } from "../../api/client";
+import { ApiError, compute, create, fileAt, get, patch, put, remove } from "../../api/client";
 import type { ChangedEntry, ShelfEntry, ShelfPage } from "../../api/types";
 import { core } from "../../core";
 import { useSelection } from "../board/selection";
@@ -172,7 +172,7 @@ export const useShelf = defineDrawingStore("shelf", () => {
     const clip = await selection();
     if (clip === null) return;
     const found = await attempt(() =>
-      post<{ entry: number }[]>("/library/queries/similar", { clip }),
+      compute<{ entry: number }[]>("/library/queries/similar", { clip }),
     );
     alike.value = found && found.map((f) => f.entry);
   }

@@ -29,7 +29,7 @@ vi.mock("../../session/notices", () => ({
 }));
 vi.mock("../../api/client", async (original) => ({
   ...(await original<typeof client>()),
-  post: (path: string, body: Record<string, unknown>) =>
+  compute: (path: string, body: Record<string, unknown>) =>
     new Promise((resolve, reject) => {
       const answer = (found: unknown): void =>
         found instanceof Error ? reject(found) : resolve(found);

@@ -3,7 +3,7 @@
 import { useCatalogue } from "../display/catalogue";
 import { defineDrawingStore } from "../perdrawing";
 import { computed, ref, shallowRef, watch } from "vue";
-import { ApiError, passing, post } from "../../api/client";
+import { ApiError, compute, passing } from "../../api/client";
 import type { Command, FoundForm, MatchMark, Point, Reference } from "../../api/types";
 import { LatestOnly } from "../../lib/latestonly";
 import { useDocument } from "../board/document";
@@ -78,7 +78,7 @@ export const useMatching = defineDrawingStore("matching", () => {
     const { at, to } = asked;
     const drawing = doc.id;
     try {
-      const found = await post<FoundForm>(`/drawings/${drawing}/queries/traced-area`, {
+      const found = await compute<FoundForm>(`/drawings/${drawing}/queries/traced-area`, {
         ...at,
         tolerance: tolerance.value,
         holes: holes.value,
@@ -115,7 +115,7 @@ export const useMatching = defineDrawingStore("matching", () => {
   }
   const asking = new LatestOnly<Asked>(async (asked) => {
     try {
-      const found = await post<MatchMark>(`/drawings/${doc.id}/queries/match`, asked);
+      const found = await compute<MatchMark>(`/drawings/${doc.id}/queries/match`, asked);
       if (asked.items.join() !== selection.selected.join() || !reference.value) return;
       [mark.value, refused.value] = [found, ""];
     } catch (problem) {
