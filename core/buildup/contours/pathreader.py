@@ -4,6 +4,7 @@ import math
 import re
 from collections.abc import Callable, Mapping
 from itertools import takewhile
+from typing import Any
 
 from buildup.contours.anchorkinds import handle, kind_of
 from buildup.contours.anchors import Anchor, Contour
@@ -33,6 +34,10 @@ FEW_DIGITS = 1e-6
 """Share of a length: handles of files whose lengths differ by less are symmetric."""
 NEARLY = 1e-6
 """Sheet units within which a contour that is closed has come back to its start."""
+
+
+_Drawn = list[Any]
+"""The position of an anchor, and its handles in and out as far as they are known."""
 
 
 class NoPath(ValueError):
@@ -77,7 +82,10 @@ class _Data:
             self.at = len(self.text)
         else:
             self.at = match.end()
-        return [_bounded(float(n)) for n in found]
+        values = list(map(float, found))
+        if values and not -LARGEST_NUMBER <= min(values) <= max(values) <= LARGEST_NUMBER:
+            return list(map(_bounded, values))
+        return values
 
     def flag(self) -> bool:
         found = self._found(_FLAG)
@@ -100,7 +108,8 @@ class PathReader:
 
     def __init__(self) -> None:
         self.contours: list[Contour] = []
-        self._anchors: list[Anchor] = []
+        self._drawn: list[_Drawn] = []
+        """Of the contour that is being drawn: an anchor is made once its handles are known."""
         self._at = self._start = 0j
         self._last = 0j
         """The last control point, which smooth commands continue; of the last command's kind."""
@@ -111,23 +120,22 @@ class PathReader:
         """Begin another contour."""
         self._end(closed=False)
         self._at = self._start = to
-        self._anchors = [Anchor(to)]
+        self._drawn = [[to, None, None]]
 
     def line(self, to: complex) -> None:
         """A straight segment."""
         self._count()
         self._open()
-        self._anchors.append(Anchor(to))
+        self._drawn.append([to, None, None])
         self._at = to
 
     def curve(self, first: complex, second: complex, to: complex) -> None:
         """A cubic segment."""
         self._count()
         self._open()
-        here = self._anchors[-1]
-        out = handle(first - here.at)
-        self._anchors[-1] = Anchor(here.at, here.into, out)
-        self._anchors.append(Anchor(to, handle(second - to)))
+        here = self._drawn[-1]
+        here[2] = handle(first - here[0])
+        self._drawn.append([to, handle(second - to), None])
         self._at = to
 
     def quadratic(self, middle: complex, to: complex) -> None:
@@ -238,17 +246,19 @@ class PathReader:
         self._l(0j, self._at.real, origin.imag + y)
 
     def _c(self, origin: complex, *at: float) -> None:
-        self._cubic(origin + complex(*at[:2]), origin, *at[2:])
+        x1, y1, x2, y2, x, y = at
+        self._cubic(origin + complex(x1, y1), origin + complex(x2, y2), origin + complex(x, y))
 
-    def _s(self, origin: complex, *at: float) -> None:
-        self._cubic(self._reflected("C"), origin, *at)
+    def _s(self, origin: complex, x2: float, y2: float, x: float, y: float) -> None:
+        second, to = origin + complex(x2, y2), origin + complex(x, y)
+        self._cubic(self._reflected("C"), second, to)
 
-    def _cubic(self, first: complex, origin: complex, *at: float) -> None:
-        self._last, self._curve = origin + complex(*at[:2]), "C"
-        self.curve(first, self._last, origin + complex(*at[2:]))
+    def _cubic(self, first: complex, second: complex, to: complex) -> None:
+        self._last, self._curve = second, "C"
+        self.curve(first, second, to)
 
-    def _q(self, origin: complex, *at: float) -> None:
-        self._parabola(origin + complex(*at[:2]), origin + complex(*at[2:]))
+    def _q(self, origin: complex, x1: float, y1: float, x: float, y: float) -> None:
+        self._parabola(origin + complex(x1, y1), origin + complex(x, y))
 
     def _t(self, origin: complex, x: float, y: float) -> None:
         self._parabola(self._reflected("Q"), origin + complex(x, y))
@@ -273,24 +283,22 @@ class PathReader:
         return 2.0 * self._at - self._last if self._curve == kind else self._at
 
     def _open(self) -> None:
-        if not self._anchors:
-            self._anchors = [Anchor(self._at)]
+        if not self._drawn:
+            self._drawn = [[self._at, None, None]]
 
     def _end(self, *, closed: bool) -> None:
-        anchors, self._anchors = self._anchors, []
-        if closed and len(anchors) > 1 and abs(anchors[-1].at - anchors[0].at) <= NEARLY:
-            last = anchors.pop()
-            anchors[0] = Anchor(anchors[0].at, last.into, anchors[0].out)
-        if len(anchors) > 1 or (anchors and closed and anchors[0].out is not None):
-            self.contours.append(Contour(tuple(map(_kinded, anchors)), closed))
+        drawn, self._drawn = self._drawn, []
+        if closed and len(drawn) > 1 and abs(drawn[-1][0] - drawn[0][0]) <= NEARLY:
+            drawn[0][1] = drawn.pop()[1]
+        if len(drawn) > 1 or (drawn and closed and drawn[0][2] is not None):
+            self.contours.append(Contour(tuple(_anchor(*d) for d in drawn), closed))
 
 
-def _kinded(anchor: Anchor) -> Anchor:
-    """The anchor with the kind that its handles have."""
-    into, out = anchor.into, anchor.out
+def _anchor(at: complex, into: complex | None, out: complex | None) -> Anchor:
+    """An anchor of the kind that its handles have."""
     if into is None and out is None:
-        return anchor
-    return Anchor(anchor.at, into, out, kind_of(into, out, within=FEW_DIGITS))
+        return Anchor(at)
+    return Anchor(at, into, out, kind_of(into, out, within=FEW_DIGITS))
 
 
 def read_path(text: str) -> tuple[Contour, ...]:

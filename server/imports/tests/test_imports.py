@@ -2,6 +2,7 @@
 
 import io
 from dataclasses import replace
+from unittest import mock
 from urllib.parse import quote
 
 import ezdxf
@@ -10,6 +11,7 @@ import shapely
 from buildup.drawing.clips import read_clip
 from buildup.drawing.paint import Finish, Gradient, PictureFill, Shadow, Stop, Style
 from buildup.drawing.sheet import Sheet
+from buildup.errors import Refusal
 from buildup.formats.formatsettings import DxfOut, PdfOut
 from buildup.formats.incoming import Incoming, whole_clip, with_pictures
 from buildup.formats.scene import pieces, scene
@@ -31,6 +33,8 @@ from core.tests.formats.test_embedded import written
 from core.tests.formats.test_svgfiles import document
 from core.tests.formats.test_svglooks import address_of
 from core.tests.zoo import drawing, full, leaf, plate, wire
+from imports import travelling
+from imports.files import read_file
 from imports.tests.test_pdfpages import Document as PdfMade
 
 
@@ -196,6 +200,16 @@ class IncomingTest(TransactionTestCase):
         mine, theirs = lines(before, by=-complex(left, top)), lines(value)
         self.assertEqual(len(mine.geoms), len(theirs.geoms))
         self.assertLess(mine.hausdorff_distance(theirs), 0.05)
+
+    def test_what_is_too_long_on_its_way_is_refused_in_words_of_a_file(self):
+        path = b"<svg xmlns='http://www.w3.org/2000/svg'><path d='M0 0H9V9z'/></svg>"
+        with (
+            mock.patch.object(travelling, "LONGEST_READ", 100),
+            self.assertRaises(Refusal) as refused,
+        ):
+            read_file(self.user.pk, "many.svg", path)
+        self.assertEqual(refused.exception.code, "too_much")
+        self.assertIn("That file needs too much", refused.exception.sentence)
 
     def test_other_versions_and_inches_are_read_broken_ones_are_refused(self):
         def line(document):

@@ -19,6 +19,7 @@ import { localDrawing } from "../../core";
 import { launchedWith } from "../../lib/launched";
 import { isSparing, whenIdle } from "../../lib/idle";
 import { FORM_FILES, askForFiles } from "../../lib/filepicker";
+import { inPieces } from "../../lib/inpieces";
 import { serialQueue } from "../../lib/serialqueue";
 import { carryReport } from "../../stores/library/importreport";
 import { useImports } from "../../session/imports";
@@ -43,6 +44,7 @@ const making = ref(false);
 const storage = ref<Storage | null>(null);
 const list = cardList(() => `/drawings?find=${encodeURIComponent(find.value)}`, catalogue.load);
 const { cards, more, loaded, waitsFor, load } = list;
+const cardsShown = inPieces(() => cards.value);
 const count = computed(() => {
   if (find.value || !storage.value)
     return more.value ? `${cards.value.length} +` : cards.value.length;
@@ -180,7 +182,7 @@ watch(
     </p>
     <div v-if="cards.length > 0" class="cards">
       <DrawingCard
-        v-for="card in cards"
+        v-for="card in cardsShown"
         :key="card.id"
         :card="card"
         :waiting="sync.waiting.get(card.id) ?? 0"
